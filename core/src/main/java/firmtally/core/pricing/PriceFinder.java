@@ -1,0 +1,139 @@
+package firmtally.core.pricing;
+
+import firmtally.core.money.Quantity;
+import firmtally.core.money.Texts;
+import firmtally.core.money.UnitPrice;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/**
+ * Finds the price that the rules give. The rules in force are sorted once by scope, product or
+ * family, and break; a lookup then costs the same however many rules there are.
+ *
+ * <p>Example: listed at 420.00, with "dairies: 5 % off the bench family" and "everyone: 379.05 from
+ * 25 pieces", a dairy that buys 25 pays 399.00 under {@link PricePolicy#SPECIFIC} and 379.05 under
+ * {@link PricePolicy#LOWEST}.
+ */
+public final class PriceFinder {
+  private static final Comparator<Optional<LocalDate>> ABSENT_FIRST =
+      Comparator.comparing(from -> from.orElse(LocalDate.MIN));
+
+  private final PricePolicy policy;
+  private final Map<Scope, Shelf> shelves = new EnumMap<>(Scope.class);
+
+  /**
+   * @param rules any rules; those not in force for the buyer and day are left out here
+   */
+  public PriceFinder(
+      PricePolicy policy, List<PriceRule> rules, Optional<Buyer> buyer, LocalDate date) {
+    this.policy = policy;
+    for (Scope scope : Scope.values()) {
+      shelves.put(scope, new Shelf());
+    }
+    for (PriceRule rule : rules) {
+      if (rule.appliesTo(buyer, date)) {
+        shelves.get(rule.scope()).add(rule);
+      }
+    }
+  }
+
+  /**
+   * The price of one unit of an item.
+   *
+   * @param ofProduct the quantity on which the breaks of product rules look
+   * @param ofFamily the same for family rules
+   */
+  public PriceFound find(Item item, Quantity ofProduct, Quantity ofFamily) {
+    PriceFound found = null;
+    for (Scope scope : Scope.values()) {
+      PriceFound here = shelves.get(scope).winner(item, ofProduct, ofFamily);
+      if (here != null) {
+        if (policy == PricePolicy.SPECIFIC) {
+          return here;
+        }
+        found = found == null || isLower(here, found) ? here : found;
+      }
+    }
+    PriceFound list = new PriceFound(item.listPrice(), Optional.empty());
+    return found == null || isLower(list, found) ? list : found;
+  }
+
+  private static boolean isLower(PriceFound one, PriceFound than) {
+    return one.unitPrice().compareTo(than.unitPrice()) < 0;
+  }
+
+  /** The rules of one scope. */
+  private static final class Shelf {
+    private final Map<String, Breaks> byProduct = new HashMap<>();
+    private final Map<String, Breaks> byFamily = new HashMap<>();
+
+    void add(PriceRule rule) {
+      Map<String, Breaks> side = rule.product().isPresent() ? byProduct : byFamily;
+      String key = rule.product().or(rule::family).orElseThrow();
+      side.computeIfAbsent(key, k -> new Breaks()).add(rule);
+    }
+
+    /** Null when none of the scope applies. */
+    PriceFound winner(Item item, Quantity ofProduct, Quantity ofFamily) {
+      if (item.code().isEmpty()) {
+        return null;
+      }
+      PriceFound found = of(byProduct, item.code(), ofProduct, item.listPrice());
+      return found == null ? of(byFamily, item.family(), ofFamily, item.listPrice()) : found;
+    }
+
+    private static PriceFound of(
+        Map<String, Breaks> side, Optional<String> key, Quantity basis, UnitPrice list) {
+      Breaks breaks = key.map(side::get).orElse(null);
+      return breaks == null ? null : breaks.winner(basis, list);
+    }
+  }
+
+  /**
+   * The rules of one product or family by their break; of each break only those with the latest
+   * first day.
+   */
+  private static final class Breaks {
+    private final TreeMap<Quantity, List<PriceRule>> latest = new TreeMap<>();
+
+    void add(PriceRule rule) {
+      List<PriceRule> rivals = latest.computeIfAbsent(rule.minQuantity(), k -> new ArrayList<>());
+      int later = rivals.isEmpty() ? 0 : ABSENT_FIRST.compare(rule.from(), rivals.get(0).from());
+      if (later > 0) {
+        rivals.clear();
+      }
+      if (later >= 0) {
+        rivals.add(rule);
+      }
+    }
+
+    /** The lowest price of the highest break reached; of equal prices the smallest id. */
+    PriceFound winner(Quantity basis, UnitPrice list) {
+      Map.Entry<Quantity, List<PriceRule>> highest = latest.floorEntry(basis);
+      PriceFound best = null;
+      if (highest != null) {
+        for (PriceRule rule : highest.getValue()) {
+          UnitPrice price = rule.apply(list);
+          if (best == null || isBefore(price, rule, best)) {
+            best = new PriceFound(price, Optional.of(rule));
+          }
+        }
+      }
+      return best;
+    }
+
+    private static boolean isBefore(UnitPrice price, PriceRule rule, PriceFound best) {
+      int byPrice = price.compareTo(best.unitPrice());
+      return byPrice < 0
+          || byPrice == 0
+              && Texts.BY_CODE_POINT.compare(rule.id(), best.from().orElseThrow().id()) < 0;
+    }
+  }
+}

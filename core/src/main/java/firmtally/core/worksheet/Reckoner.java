@@ -1,0 +1,143 @@
+package firmtally.core.worksheet;
+
+import firmtally.core.money.Allocation;
+import firmtally.core.money.Percent;
+import firmtally.core.money.Rounding;
+import firmtally.core.pricing.Item;
+import firmtally.core.pricing.PriceFinder;
+import firmtally.core.pricing.PriceFound;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+
+/**
+ * Works a worksheet out: prices, then lines, then the shares of the document discount, then totals.
+ */
+final class Reckoner {
+  static final BigDecimal TWELVE = BigDecimal.valueOf(12);
+
+  private final Worksheet sheet;
+  private final CurrencyUnit currency;
+  private final Money zero;
+
+  private Reckoner(Worksheet sheet) {
+    this.sheet = sheet;
+    this.currency = sheet.currency();
+    this.zero = Money.zero(currency);
+  }
+
+  static Tally reckon(Worksheet sheet) {
+    Reckoner reckoner = new Reckoner(sheet);
+    List<LineTally> lines = reckoner.shared(reckoner.priced());
+    return new Tally(sheet, List.copyOf(lines), reckoner.totals(lines));
+  }
+
+  private List<LineTally> priced() {
+    PriceFinder finder =
+        new PriceFinder(sheet.pricePolicy(), sheet.priceRules(), sheet.buyer(), sheet.date());
+    QuantityBasis ofProduct = new QuantityBasis(sheet.lines(), Item::code);
+    QuantityBasis ofFamily = new QuantityBasis(sheet.lines(), Item::family);
+    List<LineTally> lines = new ArrayList<>(sheet.lines().size());
+    for (Line line : sheet.lines()) {
+      lines.add(priced(line, finder.find(line.item(), ofProduct.of(line), ofFamily.of(line))));
+    }
+    return lines;
+  }
+
+  private LineTally priced(Line line, PriceFound price) {
+    Money gross = round(price.unitPrice().times(line.quantity()));
+    Money cost = round(line.item().unitCost().times(line.quantity()));
+    return new LineTally(line, price, gross, net(line, gross), zero(), cost);
+  }
+
+  private Money net(Line line, Money gross) {
+    if (line.terms() instanceof Terms.Gift) {
+      return zero();
+    }
+    if (line.terms() instanceof Terms.Discount given) {
+      return gross.minus(Rounding.percentOf(gross, given.percent()));
+    }
+    if (line.terms() instanceof Terms.OwnPrice own) {
+      return round(own.unitPrice().times(line.quantity()));
+    }
+    return gross;
+  }
+
+  private List<LineTally> shared(List<LineTally> lines) {
+    Optional<DocumentDiscount> discount = sheet.documentDiscount();
+    if (discount.isEmpty()) {
+      return lines;
+    }
+    List<LineTally> oneOff = lines.stream().filter(Reckoner::takesShare).toList();
+    Money base = sum(oneOff, LineTally::net);
+    if (discount.get() instanceof DocumentDiscount.OfPercent of) {
+      return withShares(lines, Rounding.percentOf(base, of.percent()), of.percent());
+    }
+    Money amount = ((DocumentDiscount.OfAmount) discount.get()).amount();
+    if (amount.isGreaterThan(base)) {
+      throw new DiscountTooLargeException(amount, base);
+    }
+    return withShares(lines, amount, Percent.ZERO);
+  }
+
+  private List<LineTally> withShares(List<LineTally> lines, Money amount, Percent onRecurring) {
+    List<Money> weights = lines.stream().filter(Reckoner::takesShare).map(LineTally::net).toList();
+    List<Money> shares = Allocation.byWeight(amount, weights);
+    List<LineTally> result = new ArrayList<>(lines.size());
+    int next = 0;
+    for (LineTally line : lines) {
+      if (takesShare(line)) {
+        result.add(line.withDocumentShare(shares.get(next++)));
+      } else if (line.isSold()) {
+        result.add(line.withDocumentShare(Rounding.percentOf(line.net(), onRecurring)));
+      } else {
+        result.add(line);
+      }
+    }
+    return result;
+  }
+
+  /** Whether a line takes part in the allocation of a document discount. */
+  static boolean takesShare(LineTally line) {
+    return line.isSold() && line.line().recurring().isEmpty();
+  }
+
+  private Totals totals(List<LineTally> lines) {
+    Sums sums = new Sums(currency);
+    for (LineTally line : lines) {
+      if (line.line().counted()) {
+        sums.add(line);
+      }
+    }
+    Money contract = sums.contract();
+    return new Totals(
+        sums.list(),
+        contract,
+        sums.cost(),
+        sums.oneOff(),
+        sums.recurring(BigDecimal.ONE),
+        sums.recurring(TWELVE),
+        sheet.probability().map(p -> Rounding.percentOf(contract, p)),
+        sums.firstInvoice());
+  }
+
+  private Money sum(List<LineTally> lines, Function<LineTally, Money> part) {
+    Money sum = zero();
+    for (LineTally line : lines) {
+      sum = sum.plus(part.apply(line));
+    }
+    return sum;
+  }
+
+  private Money round(BigDecimal exact) {
+    return Rounding.amount(currency, exact);
+  }
+
+  private Money zero() {
+    return zero;
+  }
+}

@@ -1,0 +1,93 @@
+package firmtally.core.worksheet;
+
+import firmtally.core.money.Percent;
+import firmtally.core.pricing.Buyer;
+import firmtally.core.pricing.PricePolicy;
+import firmtally.core.pricing.PriceRule;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.joda.money.CurrencyUnit;
+
+/**
+ * All that is needed to work out a document: its lines and the rules that hold on its day.
+ *
+ * @param date the day on which price rules must be in force
+ * @param buyer without one only rules for everyone apply
+ * @param lines ids are unique, and every set of alternatives has exactly one chosen line
+ * @param probability from 0 to 100 %
+ */
+public record Worksheet(
+    CurrencyUnit currency,
+    LocalDate date,
+    PricePolicy pricePolicy,
+    Optional<Buyer> buyer,
+    List<PriceRule> priceRules,
+    List<Line> lines,
+    Optional<DocumentDiscount> documentDiscount,
+    Optional<Percent> probability) {
+  public Worksheet {
+    priceRules = List.copyOf(priceRules);
+    lines = List.copyOf(lines);
+    probability.ifPresent(p -> p.within("probability", Percent.ZERO, Percent.HUNDRED));
+    checkIds(lines);
+    checkSets(lines);
+  }
+
+  /** A worksheet without rules, buyer, discount or probability. */
+  public static Worksheet of(CurrencyUnit currency, LocalDate date, List<Line> lines) {
+    return new Worksheet(
+        currency,
+        date,
+        PricePolicy.SPECIFIC,
+        Optional.empty(),
+        List.of(),
+        lines,
+        Optional.empty(),
+        Optional.empty());
+  }
+
+  /** The same worksheet with another discount on the whole document. */
+  public Worksheet withDocumentDiscount(DocumentDiscount discount) {
+    return new Worksheet(
+        currency, date, pricePolicy, buyer, priceRules, lines, Optional.of(discount), probability);
+  }
+
+  /** The same worksheet with its prices looked up by other rules for a buyer. */
+  public Worksheet withRules(PricePolicy policy, Buyer forBuyer, List<PriceRule> rules) {
+    return new Worksheet(
+        currency, date, policy, Optional.of(forBuyer), rules, lines, documentDiscount, probability);
+  }
+
+  /** The worksheet worked out. */
+  public Tally tally() {
+    return Reckoner.reckon(this);
+  }
+
+  private static void checkIds(List<Line> lines) {
+    Set<String> seen = new HashSet<>();
+    for (Line line : lines) {
+      if (!seen.add(line.id())) {
+        throw new IllegalArgumentException("line id " + line.id() + " stands twice");
+      }
+    }
+  }
+
+  private static void checkSets(List<Line> lines) {
+    Map<String, Integer> chosen = new HashMap<>();
+    for (Line line : lines) {
+      line.alternative().ifPresent(a -> chosen.merge(a.set(), a.chosen() ? 1 : 0, Integer::sum));
+    }
+    chosen.forEach(
+        (set, count) -> {
+          if (count != 1) {
+            throw new IllegalArgumentException(
+                "alternatives " + set + " have " + count + " chosen lines, not 1");
+          }
+        });
+  }
+}
