@@ -1,0 +1,2 @@
+/** Mails as EML: written, and read back for people. */
+package firmtally.formats.mail;
