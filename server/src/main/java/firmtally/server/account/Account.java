@@ -1,0 +1,41 @@
+package firmtally.server.account;
+
+import firmtally.core.pricing.Buyer;
+import java.util.Optional;
+
+/**
+ * A company or private person that buys, or may.
+ *
+ * @param standing prospect until the first order, then customer
+ * @param overdueAllowed minor units
+ * @param watchPercent ten-thousandths of a percent
+ */
+public record Account(
+    long id,
+    String number,
+    String name,
+    String kind,
+    String standing,
+    String trade,
+    String street,
+    String postal,
+    String town,
+    String mail,
+    String phone,
+    String priceGroup,
+    long ownerId,
+    String ownerName,
+    int termsDays,
+    int lateDays,
+    int graceDays,
+    long overdueAllowed,
+    long watchPercent,
+    boolean stopped,
+    boolean orderNumberRequired,
+    String note,
+    long version) {
+  /** As price rules see it: by its number and its price group. */
+  public Buyer buyer() {
+    return new Buyer(number, Optional.ofNullable(priceGroup));
+  }
+}

@@ -1,0 +1,68 @@
+package firmtally.server.account;
+
+import firmtally.server.people.Actor;
+import firmtally.server.people.SignedIn;
+import firmtally.server.platform.Cursor;
+import firmtally.server.platform.MaybeNull;
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/accounts")
+class AccountController {
+  private static final int PAGE = 100;
+  private final AccountService accounts;
+
+  AccountController(AccountService accounts) {
+    this.accounts = accounts;
+  }
+
+  record AccountRow(
+      long id,
+      String number,
+      String name,
+      String town,
+      String trade,
+      String standing,
+      @MaybeNull String priceGroup,
+      String owner,
+      boolean stopped) {}
+
+  record AccountList(List<AccountRow> rows, @MaybeNull String next) {}
+
+  record Opened(long id) {}
+
+  @GetMapping
+  AccountList page(
+      @RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "") String after) {
+    Cursor from = Cursor.of(after);
+    List<Account> found = accounts.page(q, from.key(), from.id(), PAGE);
+    Account last = found.size() == PAGE ? found.get(PAGE - 1) : null;
+    return new AccountList(
+        found.stream().map(AccountController::row).toList(),
+        last == null ? null : new Cursor(last.name(), last.id()).toString());
+  }
+
+  private static AccountRow row(Account a) {
+    return new AccountRow(
+        a.id(),
+        a.number(),
+        a.name(),
+        a.town(),
+        a.trade(),
+        a.standing(),
+        a.priceGroup(),
+        a.ownerName(),
+        a.stopped());
+  }
+
+  @PostMapping
+  Opened open(@RequestBody AccountService.AccountForm typed, @SignedIn Actor actor) {
+    return new Opened(accounts.open(typed, actor));
+  }
+}

@@ -1,0 +1,2 @@
+/** Accounts and their contacts. */
+package firmtally.server.account;

@@ -1,0 +1,21 @@
+package firmtally.server.agreement;
+
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/agreements")
+class AgreementController {
+  private final AgreementService agreements;
+
+  AgreementController(AgreementService agreements) {
+    this.agreements = agreements;
+  }
+
+  @GetMapping
+  List<AgreementService.AgreementRow> running() {
+    return agreements.running();
+  }
+}

@@ -1,0 +1,221 @@
+package firmtally.server.agreement;
+
+import firmtally.core.money.Percent;
+import firmtally.core.money.UnitPrice;
+import firmtally.core.renewal.NextTerm;
+import firmtally.core.renewal.RunningTerm;
+import firmtally.core.worksheet.LineTally;
+import firmtally.server.activity.ActivityService;
+import firmtally.server.opportunity.Opportunity;
+import firmtally.server.opportunity.OpportunityService;
+import firmtally.server.people.Actor;
+import firmtally.server.platform.ChangeLog;
+import firmtally.server.platform.Counters;
+import firmtally.server.platform.FoundIndex;
+import firmtally.server.platform.MaybeNull;
+import firmtally.server.settings.SettingsService;
+import firmtally.server.worksheet.LineForm;
+import firmtally.server.worksheet.WorksheetForm;
+import firmtally.server.worksheet.WorksheetService;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.joda.money.CurrencyUnit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Makes agreements of what recurs, and opens the next term's opportunity with each. */
+@Service
+public class AgreementService {
+  private static final int NOTICE_MONTHS = 1;
+  private static final int KEPT_DAYS = 30;
+  private final AgreementStore store;
+  private final OpportunityService opportunities;
+  private final ActivityService activities;
+  private final SettingsService settings;
+  private final ChangeLog log;
+  private final Counters counters;
+  private final FoundIndex index;
+  private final Clock clock;
+
+  AgreementService(
+      AgreementStore store,
+      OpportunityService opportunities,
+      ActivityService activities,
+      SettingsService settings,
+      ChangeLog log,
+      Counters counters,
+      FoundIndex index,
+      Clock clock) {
+    this.store = store;
+    this.opportunities = opportunities;
+    this.activities = activities;
+    this.settings = settings;
+    this.log = log;
+    this.counters = counters;
+    this.index = index;
+    this.clock = clock;
+  }
+
+  /** An agreement in a list, with the opportunity of its next term. */
+  public record AgreementRow(
+      long id,
+      String number,
+      long accountId,
+      String account,
+      String owner,
+      String state,
+      String start,
+      String end,
+      String callOn,
+      int termMonths,
+      String monthly,
+      String value,
+      @MaybeNull Long nextId,
+      @MaybeNull String nextNumber,
+      @MaybeNull String nextState,
+      @MaybeNull String calledAt) {}
+
+  /** What an agreement is made from: a released order. */
+  public record Source(
+      long orderId, String orderNumber, Opportunity opportunity, WorksheetService.Worked worked) {}
+
+  /** A plan line of an order with its form. */
+  private record Plan(LineForm form, LineTally tally) {
+    UnitPrice unitNet() {
+      BigDecimal each =
+          tally
+              .finalAmount()
+              .getAmount()
+              .divide(tally.line().quantity().value(), 4, RoundingMode.HALF_UP);
+      return UnitPrice.of(each);
+    }
+
+    RunningTerm.PlanLine line() {
+      return new RunningTerm.PlanLine(
+          tally.line().id(),
+          tally.line().quantity(),
+          unitNet(),
+          tally.line().recurring().orElseThrow().everyMonths());
+    }
+
+    /** The same plan in the next term, at the price agreed. */
+    LineForm renewed() {
+      return new LineForm(
+          form.id(),
+          form.product(),
+          form.description(),
+          form.family(),
+          form.listPrice(),
+          form.unitCost(),
+          form.taxPercent(),
+          form.quantity(),
+          null,
+          unitNet().toString(),
+          false,
+          false,
+          null,
+          false,
+          form.everyMonths(),
+          form.termMonths());
+    }
+  }
+
+  /** What runs, or ended within the last month without being renewed; the first to end first. */
+  List<AgreementRow> running() {
+    return store.ending(LocalDate.now(clock).minusDays(KEPT_DAYS).toString(), settings.amounts());
+  }
+
+  /** The agreements that an order made. */
+  public List<AgreementRow> ofOrder(long order) {
+    return store.ofOrder(order, settings.amounts());
+  }
+
+  /**
+   * Makes an agreement for each length of term among an order's plan lines. At once the next term's
+   * opportunity is opened on the renewal path: same owner, same lines, expected close at the term's
+   * end, its call planned.
+   */
+  @Transactional
+  public void make(Source source, Actor actor) {
+    Map<Integer, List<Plan>> byTerm = new TreeMap<>();
+    List<LineForm> forms = source.worked().form().lines();
+    List<LineTally> tallies = source.worked().check().tally().lines();
+    for (int i = 0; i < forms.size(); i++) {
+      LineTally tally = tallies.get(i);
+      if (tally.isSold() && tally.line().recurring().isPresent()) {
+        byTerm
+            .computeIfAbsent(tally.line().recurring().get().termMonths(), k -> new ArrayList<>())
+            .add(new Plan(forms.get(i), tally));
+      }
+    }
+    LocalDate start = start(source.opportunity());
+    byTerm.forEach((months, plans) -> make(source, start, months, plans, actor));
+    Optional.ofNullable(source.opportunity().renewsId())
+        .ifPresent(previous -> store.setState(previous, byTerm.isEmpty() ? "ended" : "renewed"));
+  }
+
+  /** A renewal goes on where the term before ends; anything new begins today. */
+  private LocalDate start(Opportunity opportunity) {
+    return Optional.ofNullable(opportunity.renewsId())
+        .flatMap(store::term)
+        .map(term -> LocalDate.parse(term.startDay()).plusMonths(term.termMonths()))
+        .orElse(LocalDate.now(clock));
+  }
+
+  private void make(Source source, LocalDate start, int months, List<Plan> plans, Actor actor) {
+    CurrencyUnit currency = settings.company().currency();
+    RunningTerm term =
+        new RunningTerm(
+            currency,
+            start,
+            months,
+            NOTICE_MONTHS,
+            Percent.ZERO,
+            plans.stream().map(Plan::line).toList());
+    NextTerm next = term.next();
+    Opportunity opportunity = source.opportunity();
+    String number = counters.next("R");
+    AgreementStore.Made made =
+        new AgreementStore.Made(
+            number, source.orderId(), opportunity.accountId(), opportunity.renewsId());
+    long id = store.insert(made, term, next);
+    for (int i = 0; i < plans.size(); i++) {
+      LineForm form = plans.get(i).form();
+      store.insertLine(id, form.product(), form.description(), next.lines().get(i));
+    }
+    openNext(id, number, opportunity, next, plans, actor);
+    index.add("agreement", id, number, opportunity.title());
+    log.note(actor.id(), "agreement", id, "agreement made", null, source.orderNumber());
+  }
+
+  private void openNext(
+      long agreement,
+      String number,
+      Opportunity before,
+      NextTerm next,
+      List<Plan> plans,
+      Actor actor) {
+    long id =
+        opportunities.openFor(
+            new OpportunityService.Opening(
+                before.accountId(),
+                "Renewal of " + number + " from " + next.renewalStart(),
+                "renewal",
+                Optional.ofNullable(before.contactId()),
+                Optional.of(next.end()),
+                Optional.empty(),
+                Optional.of(agreement),
+                WorksheetForm.of(plans.stream().map(Plan::renewed).toList())),
+            actor,
+            before.ownerId());
+    activities.plan(
+        id, "call", "Call about the renewal of " + number, next.callOn(), before.ownerId());
+  }
+}

@@ -1,0 +1,2 @@
+/** Agreements: what recurs, its term, and the opportunity of the next one. */
+package firmtally.server.agreement;

@@ -1,0 +1,32 @@
+package firmtally.server.catalogue;
+
+import firmtally.core.money.Percent;
+import firmtally.core.money.Quantity;
+import firmtally.core.money.UnitPrice;
+import firmtally.core.pricing.Item;
+import java.util.Optional;
+
+/**
+ * A product of the catalogue. With months it is a plan: charged every so many months over a term.
+ *
+ * @param stock on hand; empty for what is not stocked
+ */
+public record Product(
+    String code,
+    String name,
+    String family,
+    String unit,
+    UnitPrice listPrice,
+    UnitPrice unitCost,
+    Percent tax,
+    Optional<Integer> everyMonths,
+    Optional<Integer> termMonths,
+    boolean onSale,
+    Optional<Quantity> stock,
+    Quantity coming,
+    int leadDays) {
+  /** As the core prices it. */
+  public Item item() {
+    return Item.product(code, Optional.of(family), listPrice, unitCost, tax);
+  }
+}

@@ -1,0 +1,2 @@
+/** Products with their price rules. */
+package firmtally.server.catalogue;

@@ -1,0 +1,2 @@
+/** Limits, open items and what the credit check says of an account. */
+package firmtally.server.credit;

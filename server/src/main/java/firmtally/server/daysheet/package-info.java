@@ -1,0 +1,2 @@
+/** What to do now, in the order of the money at stake. */
+package firmtally.server.daysheet;

@@ -1,0 +1,164 @@
+package firmtally.server.demo;
+
+import firmtally.core.margin.SignOffPolicy;
+import firmtally.core.money.Percent;
+import firmtally.server.account.AccountService;
+import firmtally.server.catalogue.CatalogueService;
+import firmtally.server.catalogue.Product;
+import firmtally.server.credit.CreditService;
+import firmtally.server.people.Actor;
+import firmtally.server.people.PeopleService;
+import firmtally.server.people.Role;
+import firmtally.server.platform.Input;
+import firmtally.server.platform.Sql;
+import firmtally.server.platform.TallySettings;
+import firmtally.server.settings.SettingsService;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Fills an empty database with the demo data: one seed, dates relative to the day of loading, one
+ * transaction.
+ */
+@Component
+class DemoLoader implements SmartLifecycle {
+  private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+  private static final long SEED = 20261124;
+  private static final String PASSWORD = "tally-demo";
+  private static final int GOAL = 42_000;
+  private final TallySettings settings;
+  private final PeopleService people;
+  private final SettingsService company;
+  private final CatalogueService catalogue;
+  private final AccountService accounts;
+  private final CreditService credit;
+  private final DemoHistory history;
+  private final Sql sql;
+  private final TransactionTemplate transaction;
+  private final Clock clock;
+  private boolean isRunning;
+
+  DemoLoader(
+      TallySettings settings,
+      PeopleService people,
+      SettingsService company,
+      CatalogueService catalogue,
+      AccountService accounts,
+      CreditService credit,
+      DemoHistory history,
+      Sql sql,
+      TransactionTemplate transaction,
+      Clock clock) {
+    this.settings = settings;
+    this.people = people;
+    this.company = company;
+    this.catalogue = catalogue;
+    this.accounts = accounts;
+    this.credit = credit;
+    this.history = history;
+    this.sql = sql;
+    this.transaction = transaction;
+    this.clock = clock;
+  }
+
+  /** Before the doors open: nobody should find a house that is half furnished. */
+  @Override
+  public int getPhase() {
+    return 0;
+  }
+
+  @Override
+  public void start() {
+    isRunning = true;
+    if (settings.loadDemo() && people.isEmpty()) {
+      long start = System.nanoTime();
+      transaction.executeWithoutResult(status -> load());
+      LOG.info("demo data loaded in {} ms", (System.nanoTime() - start) / 1_000_000);
+    }
+  }
+
+  @Override
+  public void stop() {
+    isRunning = false;
+  }
+
+  @Override
+  public boolean isRunning() {
+    return isRunning;
+  }
+
+  private void load() {
+    company.setUp(
+        new SettingsService.Setup(
+            "Harrow & Plumb", "EUR", "Asa Birk", "asa@harrowplumb.example", "asa", PASSWORD));
+    CurrencyUnit currency = company.company().currency();
+    company.setFloors(
+        Percent.parse("25"),
+        List.of(
+            new SignOffPolicy.FamilyFloor("weighbridge", Percent.parse("18"), Role.MANAGER.word()),
+            new SignOffPolicy.FamilyFloor("load-cell", Percent.parse("35"), Role.MANAGER.word())),
+        Money.ofMajor(currency, 250),
+        Money.ofMajor(currency, 60_000));
+    List<Actor> reps = new ArrayList<>();
+    for (String name :
+        List.of("Mara Lind", "Edda Voss", "Nils Amsel", "Priya Raut", "Tom Winnow")) {
+      reps.add(person(name, Role.REP, reps.size() < 3 ? "North" : "South"));
+    }
+    Actor manager = person("Helen Sorrel", Role.MANAGER, null);
+    person("Otto Krull", Role.CREDIT_CONTROLLER, null);
+    Random random = new Random(SEED);
+    LocalDate today = LocalDate.now(clock);
+    List<Product> products = new DemoCatalogue(catalogue).load(today, random);
+    DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
+    List<Long> ids = buyers.open(reps.stream().map(Actor::id).toList(), today);
+    DemoHistory.Stage stage = new DemoHistory.Stage(reps, manager, ids, products, today, random);
+    history.closed(stage);
+    buyers.settle(ids, today);
+    history.open(stage);
+    history.enquiries(stage);
+    stop(ids);
+    goals(reps, today, currency);
+  }
+
+  private Actor person(String name, Role role, String team) {
+    String login = name.substring(0, name.indexOf(' ')).toLowerCase(Locale.ROOT);
+    String mail = login + "@harrowplumb.example";
+    long id =
+        people.add(
+            new Input(), new PeopleService.NewPerson(login, name, mail, role, team, PASSWORD));
+    return new Actor(id, login, name, mail, role);
+  }
+
+  /** Two accounts get no more credit, whatever the figures say. */
+  private void stop(List<Long> ids) {
+    sql.sql("UPDATE account SET stopped = 1 WHERE id IN (:a, :b)")
+        .param("a", ids.get(17))
+        .param("b", ids.get(33))
+        .update();
+  }
+
+  private void goals(List<Actor> reps, LocalDate today, CurrencyUnit currency) {
+    YearMonth month = YearMonth.from(today).minusMonths(6);
+    for (int i = 0; i < 18; i++) {
+      for (Actor rep : reps) {
+        sql.sql("INSERT INTO goal (person_id, month, amount) VALUES (:person, :month, :amount)")
+            .param("person", rep.id())
+            .param("month", month.plusMonths(i).toString())
+            .param("amount", Money.ofMajor(currency, GOAL).getAmountMinorLong())
+            .update();
+      }
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** Enquiries: taken down, and taken on as opportunities. */
+package firmtally.server.enquiry;

@@ -1,0 +1,2 @@
+/** Figures over all that is open and was won. */
+package firmtally.server.figures;

@@ -1,0 +1,137 @@
+package firmtally.server.opportunity;
+
+import firmtally.core.pipeline.OpenTotal;
+import firmtally.server.people.Actor;
+import firmtally.server.people.SignedIn;
+import firmtally.server.platform.MaybeNull;
+import firmtally.server.platform.Versions;
+import java.util.List;
+import org.joda.money.Money;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class SheetController {
+  private final SheetService sheets;
+
+  SheetController(SheetService sheets) {
+    this.sheets = sheets;
+  }
+
+  /** Count, sum, and sum weighted by odds. */
+  record TotalView(int count, String value, String weighted) {
+    static TotalView of(OpenTotal total) {
+      return new TotalView(total.count(), text(total.value()), text(total.weighted()));
+    }
+  }
+
+  record SheetItem(
+      long id,
+      String number,
+      String title,
+      String account,
+      String owner,
+      String value,
+      String odds,
+      long stageId,
+      String expectedClose,
+      int slips,
+      @MaybeNull String nextDue,
+      boolean mayChange,
+      long version) {}
+
+  record SheetRow(long stageId, String name, String odds, TotalView total) {}
+
+  /** A column: {@code late}, a month such as {@code 2027-03}, or {@code later}. */
+  record SheetColumn(String key, TotalView total, @MaybeNull String goal) {}
+
+  record SheetCell(long stageId, String column, TotalView total, List<SheetItem> items) {}
+
+  record SheetView(
+      List<SheetRow> rows,
+      List<SheetColumn> columns,
+      List<SheetCell> cells,
+      TotalView total,
+      List<String> teams) {}
+
+  record PlaceForm(long stageId, String expectedClose) {}
+
+  record PlacedOnSheet(long version) {}
+
+  @GetMapping("/sheet")
+  SheetView sheet(
+      @RequestParam(defaultValue = "new") String path,
+      @RequestParam(defaultValue = "0") long owner,
+      @RequestParam(defaultValue = "") String team,
+      @RequestParam(defaultValue = "") String q,
+      @SignedIn Actor actor) {
+    SheetService.Sheet sheet = sheets.sheet(new SheetService.Filter(path, owner, team, q.strip()));
+    return new SheetView(
+        sheet.rows().stream()
+            .map(
+                r ->
+                    new SheetRow(
+                        r.stage().id(),
+                        r.stage().name(),
+                        r.stage().odds(),
+                        TotalView.of(r.total())))
+            .toList(),
+        sheet.columns().stream()
+            .map(
+                c ->
+                    new SheetColumn(
+                        c.key(),
+                        TotalView.of(c.total()),
+                        c.goal().map(SheetController::text).orElse(null)))
+            .toList(),
+        sheet.cells().stream()
+            .map(
+                c ->
+                    new SheetCell(
+                        c.stageId(),
+                        c.column(),
+                        TotalView.of(c.total()),
+                        c.items().stream().map(item -> item(item, actor)).toList()))
+            .toList(),
+        TotalView.of(sheet.total()),
+        sheets.teams());
+  }
+
+  private static SheetItem item(SheetStore.Item item, Actor actor) {
+    return new SheetItem(
+        item.id(),
+        item.open().ref(),
+        item.title(),
+        item.account(),
+        item.owner(),
+        text(item.open().value()),
+        item.open().percent().toString(),
+        item.stageId(),
+        item.expectedClose().toString(),
+        item.slips(),
+        item.nextDue(),
+        actor.mayChange(item.ownerId()),
+        item.version());
+  }
+
+  @PostMapping("/opportunities/{id}/place")
+  PlacedOnSheet place(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody PlaceForm typed,
+      @SignedIn Actor actor) {
+    return new PlacedOnSheet(
+        sheets.place(id, Versions.of(version), typed.stageId(), typed.expectedClose(), actor));
+  }
+
+  private static String text(Money amount) {
+    return amount.getAmount().toPlainString();
+  }
+}

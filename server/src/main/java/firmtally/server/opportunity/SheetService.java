@@ -1,0 +1,205 @@
+package firmtally.server.opportunity;
+
+import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.core.pipeline.OpenTotal;
+import firmtally.server.people.Actor;
+import firmtally.server.platform.ChangeLog;
+import firmtally.server.platform.Input;
+import firmtally.server.platform.NotThere;
+import firmtally.server.settings.SettingsService;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The sheet: stages by months of expected close, and moving an opportunity on it. */
+@Service
+public class SheetService {
+  /** Columns for months; what closes before or after is gathered in one each. */
+  private static final int MONTHS = 6;
+
+  private static final Duration UNDONE_WITHIN = Duration.ofMinutes(10);
+  private static final String CLOSE = "expected close";
+  private final SheetStore store;
+  private final OpportunityStore opportunities;
+  private final OpportunityService service;
+  private final SettingsService settings;
+  private final ChangeLog log;
+  private final Clock clock;
+
+  SheetService(
+      SheetStore store,
+      OpportunityStore opportunities,
+      OpportunityService service,
+      SettingsService settings,
+      ChangeLog log,
+      Clock clock) {
+    this.store = store;
+    this.opportunities = opportunities;
+    this.service = service;
+    this.settings = settings;
+    this.log = log;
+    this.clock = clock;
+  }
+
+  /** What to show: an owner of 0 is everybody, a blank team or text is any. */
+  record Filter(String path, long owner, String team, String text) {}
+
+  /**
+   * A column.
+   *
+   * @param month empty for what is late or later
+   */
+  record Column(String key, Optional<YearMonth> month, OpenTotal total, Optional<Money> goal) {}
+
+  record Row(OpportunityService.Stage stage, OpenTotal total) {}
+
+  record Cell(long stageId, String column, OpenTotal total, List<SheetStore.Item> items) {}
+
+  record Sheet(List<Row> rows, List<Column> columns, List<Cell> cells, OpenTotal total) {}
+
+  /** Where something stands on the sheet. */
+  private record Place(long stageId, String column) {}
+
+  Sheet sheet(Filter filter) {
+    OpportunityStore.PathRow path =
+        opportunities
+            .path(filter.path())
+            .orElseThrow(() -> new NotThere("sales path", filter.path()));
+    CurrencyUnit currency = settings.company().currency();
+    List<SheetStore.Item> items = store.open(path.id(), filter, currency);
+    YearMonth first = YearMonth.now(clock);
+    Map<Place, List<SheetStore.Item>> places = new LinkedHashMap<>();
+    items.forEach(
+        item ->
+            places
+                .computeIfAbsent(
+                    new Place(item.stageId(), column(item, first)), p -> new ArrayList<>())
+                .add(item));
+    return new Sheet(
+        opportunities.stages(path.id()).stream()
+            .map(s -> new Row(s, total(currency, items, i -> i.stageId() == s.id())))
+            .toList(),
+        columns(filter, currency, items, first),
+        places.entrySet().stream()
+            .map(
+                e ->
+                    new Cell(
+                        e.getKey().stageId(),
+                        e.getKey().column(),
+                        total(currency, e.getValue(), i -> true),
+                        e.getValue()))
+            .toList(),
+        total(currency, items, i -> true));
+  }
+
+  private List<Column> columns(
+      Filter filter, CurrencyUnit currency, List<SheetStore.Item> items, YearMonth first) {
+    Map<YearMonth, Long> goals = store.goals(first, first.plusMonths(MONTHS - 1L), filter);
+    List<Column> columns = new ArrayList<>();
+    columns.add(column("late", Optional.empty(), currency, items, first, goals));
+    for (int i = 0; i < MONTHS; i++) {
+      YearMonth month = first.plusMonths(i);
+      columns.add(column(month.toString(), Optional.of(month), currency, items, first, goals));
+    }
+    columns.add(column("later", Optional.empty(), currency, items, first, goals));
+    return columns;
+  }
+
+  private static Column column(
+      String key,
+      Optional<YearMonth> month,
+      CurrencyUnit currency,
+      List<SheetStore.Item> items,
+      YearMonth first,
+      Map<YearMonth, Long> goals) {
+    return new Column(
+        key,
+        month,
+        total(currency, items, item -> column(item, first).equals(key)),
+        month.map(goals::get).map(goal -> Money.ofMinor(currency, goal)));
+  }
+
+  private static String column(SheetStore.Item item, YearMonth first) {
+    YearMonth month = YearMonth.from(item.expectedClose());
+    if (month.isBefore(first)) {
+      return "late";
+    }
+    return month.isBefore(first.plusMonths(MONTHS)) ? month.toString() : "later";
+  }
+
+  private static OpenTotal total(
+      CurrencyUnit currency, List<SheetStore.Item> items, Predicate<SheetStore.Item> isIn) {
+    List<OpenOpportunity> open = items.stream().filter(isIn).map(SheetStore.Item::open).toList();
+    return OpenTotal.of(currency, open);
+  }
+
+  List<String> teams() {
+    return store.teams();
+  }
+
+  /**
+   * Moves an opportunity to a stage and an expected close in one act. A later close is a slip;
+   * taking a slip of one's own back within ten minutes takes it off again.
+   *
+   * @return the version that stands then
+   */
+  @Transactional
+  public long place(long id, long version, long stageId, String expectedClose, Actor actor) {
+    Opportunity before = service.changeable(id, actor);
+    Input input = new Input();
+    Optional<LocalDate> day = input.day("expectedClose", expectedClose);
+    input.check();
+    OpportunityService.Stage to = stage(before.pathId(), stageId);
+    String close = day.orElseThrow().toString();
+    int slips = before.slips() + slip(before, close, actor);
+    String today = LocalDate.now(clock).toString();
+    int updated = store.place(id, version, stageId, close, slips, today);
+    log.expectOne(updated, "opportunity", id, before.version());
+    if (stageId != before.stageId()) {
+      service.logMove(before, to, actor);
+    }
+    if (!close.equals(before.expectedClose())) {
+      log.note(actor.id(), "opportunity", id, CLOSE, before.expectedClose(), close);
+    }
+    return before.version() + 1;
+  }
+
+  private OpportunityService.Stage stage(long path, long stageId) {
+    return opportunities.stages(path).stream()
+        .filter(stage -> stage.id() == stageId)
+        .findFirst()
+        .orElseThrow(() -> new NotThere("stage on this path", stageId));
+  }
+
+  private int slip(Opportunity before, String close, Actor actor) {
+    int order = close.compareTo(before.expectedClose());
+    if (order < 0 && isUndone(before, close, actor)) {
+      return -1;
+    }
+    return order > 0 ? 1 : 0;
+  }
+
+  private boolean isUndone(Opportunity before, String close, Actor actor) {
+    Instant since = clock.instant().minus(UNDONE_WITHIN);
+    return log.list("opportunity", before.id()).stream()
+        .filter(entry -> CLOSE.equals(entry.what()))
+        .findFirst()
+        .filter(entry -> close.equals(entry.before()))
+        .filter(entry -> before.expectedClose().equals(entry.after()))
+        .filter(entry -> actor.name().equals(entry.person()))
+        .filter(entry -> Instant.parse(entry.at()).isAfter(since))
+        .isPresent();
+  }
+}

@@ -1,0 +1,124 @@
+package firmtally.server.opportunity;
+
+import firmtally.core.money.Percent;
+import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.server.platform.Sql;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Repository;
+
+/** What the sheet of stages by months shows. */
+@Repository
+class SheetStore {
+  private static final String OPEN =
+      """
+      SELECT o.id, o.number, o.title, a.name AS account, o.owner_id, p.name AS owner, o.stage_id, o.expected_close,
+             o.slips, o.version, w.contract, COALESCE(o.own_odds, s.odds) AS odds,
+             (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due
+      FROM opportunity o
+      JOIN account a ON a.id = o.account_id
+      JOIN person p ON p.id = o.owner_id
+      JOIN stage s ON s.id = o.stage_id
+      JOIN worksheet w ON w.id = o.worksheet_id
+      WHERE o.state = 'open' AND o.path_id = :path AND (:owner = 0 OR o.owner_id = :owner)
+        AND (:team = '' OR p.team = :team)
+        AND (:text = '' OR o.title LIKE :like OR o.number LIKE :like OR a.name LIKE :like)
+      ORDER BY w.contract DESC, o.id
+      """;
+  private static final String GOALS =
+      """
+      SELECT g.month, SUM(g.amount) AS amount FROM goal g JOIN person p ON p.id = g.person_id
+      WHERE g.month BETWEEN :from AND :to AND (:owner = 0 OR g.person_id = :owner) AND (:team = '' OR p.team = :team)
+      GROUP BY g.month ORDER BY g.month
+      """;
+  private static final String PLACE =
+      """
+      UPDATE opportunity SET stage_id = :stage,
+        stage_since = CASE WHEN stage_id = :stage THEN stage_since ELSE :today END,
+        expected_close = :close, slips = :slips, version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private final Sql sql;
+
+  SheetStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** An open opportunity on the sheet. */
+  record Item(
+      long id,
+      String title,
+      String account,
+      long ownerId,
+      String owner,
+      long stageId,
+      LocalDate expectedClose,
+      int slips,
+      String nextDue,
+      long version,
+      OpenOpportunity open) {}
+
+  List<Item> open(long path, SheetService.Filter filter, CurrencyUnit currency) {
+    return sql.sql(OPEN)
+        .param("path", path)
+        .param("owner", filter.owner())
+        .param("team", filter.team())
+        .param("text", filter.text())
+        .param("like", "%" + filter.text() + "%")
+        .query(
+            (row, n) ->
+                new Item(
+                    row.getLong("id"),
+                    row.getString("title"),
+                    row.getString("account"),
+                    row.getLong("owner_id"),
+                    row.getString("owner"),
+                    row.getLong("stage_id"),
+                    LocalDate.parse(row.getString("expected_close")),
+                    row.getInt("slips"),
+                    row.getString("next_due"),
+                    row.getLong("version"),
+                    new OpenOpportunity(
+                        row.getString("number"),
+                        Money.ofMinor(currency, row.getLong("contract")),
+                        Percent.ofTenThousandths(row.getLong("odds")))))
+        .list();
+  }
+
+  /** The goals of months, in minor units; months without one are left out. */
+  Map<YearMonth, Long> goals(YearMonth from, YearMonth to, SheetService.Filter filter) {
+    Map<YearMonth, Long> goals = new HashMap<>();
+    sql.sql(GOALS)
+        .param("from", from.toString())
+        .param("to", to.toString())
+        .param("owner", filter.owner())
+        .param("team", filter.team())
+        .query(
+            row -> {
+              goals.put(YearMonth.parse(row.getString("month")), row.getLong("amount"));
+            });
+    return goals;
+  }
+
+  List<String> teams() {
+    return sql.sql("SELECT DISTINCT team FROM person WHERE team IS NOT NULL ORDER BY team")
+        .query(String.class)
+        .list();
+  }
+
+  int place(long id, long version, long stage, String close, int slips, String today) {
+    return sql.sql(PLACE)
+        .param("id", id)
+        .param("version", version)
+        .param("stage", stage)
+        .param("close", close)
+        .param("slips", slips)
+        .param("today", today)
+        .update();
+  }
+}

@@ -1,0 +1,43 @@
+package firmtally.server.people;
+
+import firmtally.server.platform.Input;
+import firmtally.server.platform.NotAllowed;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/people")
+class PeopleController {
+  private final PeopleService people;
+
+  PeopleController(PeopleService people) {
+    this.people = people;
+  }
+
+  record NewPersonForm(String login, String name, String mail, String role, String password) {}
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void add(@RequestBody NewPersonForm typed, @SignedIn Actor actor) {
+    if (actor.role() != Role.ADMINISTRATOR) {
+      throw new NotAllowed("Only an administrator may add people.");
+    }
+    Input input = new Input();
+    Role role = input.value("role", typed.role(), Role::of).orElse(Role.REP);
+    people.add(
+        input,
+        new PeopleService.NewPerson(
+            typed.login(), typed.name(), typed.mail(), role, null, typed.password()));
+  }
+
+  @GetMapping
+  List<PeopleService.PersonView> list() {
+    return people.list();
+  }
+}

@@ -1,0 +1,2 @@
+/** People, their roles, signing in, and the first set-up. */
+package firmtally.server.people;

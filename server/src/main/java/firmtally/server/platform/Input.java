@@ -1,0 +1,68 @@
+package firmtally.server.platform;
+
+import firmtally.formats.json.Problems;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** Reads what was typed, and gathers every problem with it before anything is done. */
+public final class Input {
+  private static final int LONGEST = 4000;
+  private final Problems problems = new Problems();
+
+  /** A text without space around it, with something in it. */
+  public String text(String at, String value, int longest) {
+    String text = optionalText(at, value, longest);
+    if (text.isEmpty()) {
+      problems.add(at, "This must not be empty.");
+    }
+    return text;
+  }
+
+  /** A text without space around it; empty when left out. */
+  public String optionalText(String at, String value, int longest) {
+    String text = value == null ? "" : value.strip();
+    if (text.length() > longest) {
+      problems.add(at, "This is longer than " + longest + " characters.");
+    }
+    return text;
+  }
+
+  /** A longer text, of at most 4,000 characters. */
+  public String longText(String at, String value) {
+    return optionalText(at, value, LONGEST);
+  }
+
+  /** A day written YYYY-MM-DD that must be given. */
+  public Optional<LocalDate> day(String at, String value) {
+    try {
+      return Optional.of(LocalDate.parse(value == null ? "" : value.strip()));
+    } catch (DateTimeParseException e) {
+      problems.add(at, "This is not a day; write it as 2027-03-31.");
+      return Optional.empty();
+    }
+  }
+
+  /** A value made from a text that is not blank; empty when it is. */
+  public <T> Optional<T> value(String at, String text, Function<String, T> make) {
+    if (text == null || text.isBlank()) {
+      return Optional.empty();
+    }
+    return problems.read(at, () -> make.apply(text.strip()));
+  }
+
+  /** A problem that was found in another way. */
+  public void refuse(String at, String message) {
+    problems.add(at, message);
+  }
+
+  public Problems problems() {
+    return problems;
+  }
+
+  /** Throws when there is any problem. */
+  public void check() {
+    BadInput.throwIfAny(problems);
+  }
+}

@@ -1,0 +1,15 @@
+package firmtally.server.platform;
+
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * Where data lies and what to load.
+ *
+ * @param data the folder that holds the database
+ * @param loadDemo fill an empty database with the demo data
+ */
+@ConfigurationProperties("tally")
+public record TallySettings(
+    @DefaultValue("data") Path data, @DefaultValue("false") boolean loadDemo) {}

@@ -1,0 +1,2 @@
+/** Quotes: made from an opportunity, printed, sent, then locked. */
+package firmtally.server.quote;

@@ -1,0 +1,108 @@
+package firmtally.server.trail;
+
+import firmtally.server.people.Actor;
+import firmtally.server.people.Role;
+import firmtally.server.platform.Sql;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.function.LongFunction;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class TrailStore {
+  /**
+   * The whole chain of renewals that an opportunity stands in, forward and back, and every paper on
+   * the way.
+   */
+  private static final String TRAIL =
+      """
+      WITH RECURSIVE chain(id) AS (
+        SELECT :id
+        UNION
+        SELECT n.id FROM chain c
+          JOIN customer_order s ON s.opportunity_id = c.id
+          JOIN agreement g ON g.order_id = s.id
+          JOIN opportunity n ON n.renews_id = g.id
+        UNION
+        SELECT s.opportunity_id FROM chain c
+          JOIN opportunity o ON o.id = c.id
+          JOIN agreement g ON g.id = o.renews_id
+          JOIN customer_order s ON s.id = g.order_id
+      )
+      SELECT 1 AS step, o.id AS opp, 'enquiry' AS kind, e.id AS id, e.number AS number, e.about AS title, substr(e.taken_at, 1, 10) AS day,
+             e.state AS state, NULL AS amount
+      FROM chain c JOIN opportunity o ON o.id = c.id JOIN enquiry e ON e.id = o.enquiry_id
+      UNION ALL
+      SELECT 2, o.id, 'opportunity', o.id, o.number, o.title, o.opened_on, o.state, COALESCE(o.won_amount, w.contract)
+      FROM chain c JOIN opportunity o ON o.id = c.id JOIN worksheet w ON w.id = o.worksheet_id
+      UNION ALL
+      SELECT 3, q.opportunity_id, 'quote', q.id, q.number, 'Quote', q.made_on, q.state, w.contract
+      FROM chain c JOIN quote q ON q.opportunity_id = c.id JOIN worksheet w ON w.id = q.worksheet_id
+      UNION ALL
+      SELECT 4, s.opportunity_id, 'order', s.id, s.number, COALESCE('Their number ' || s.customer_number, 'Order'),
+             s.placed_on, s.state, w.contract
+      FROM chain c JOIN customer_order s ON s.opportunity_id = c.id JOIN worksheet w ON w.id = s.worksheet_id
+      UNION ALL
+      SELECT 5, s.opportunity_id, 'agreement', g.id, g.number, 'Until ' || g.end_day, g.start_day, g.state, g.value
+      FROM chain c JOIN customer_order s ON s.opportunity_id = c.id JOIN agreement g ON g.order_id = s.id
+      ORDER BY opp, step, day, id
+      """;
+
+  private static final String COUNTS =
+      """
+      SELECT
+        :day_sheet AS day_sheet,
+        (SELECT COUNT(*) FROM enquiry WHERE state IN ('new', 'talking') AND (:all OR owner_id = :me)) AS enquiries,
+        (SELECT COUNT(*) FROM opportunity o JOIN sales_path s ON s.id = o.path_id
+          WHERE o.state = 'open' AND s.kind = 'new' AND (:all OR o.owner_id = :me)) AS opportunities,
+        (SELECT COUNT(*) FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
+          WHERE q.state IN ('draft', 'sent') AND o.state = 'open' AND (:all OR o.owner_id = :me)) AS quotes,
+        (SELECT COUNT(*) FROM customer_order s JOIN opportunity o ON o.id = s.opportunity_id
+          WHERE s.state = 'hold' AND (:all OR o.owner_id = :me)) AS orders,
+        (SELECT COUNT(*) FROM agreement g JOIN customer_order s ON s.id = g.order_id
+          JOIN opportunity o ON o.id = s.opportunity_id
+          WHERE g.state = 'running' AND g.end_day BETWEEN :today AND :soon AND (:all OR o.owner_id = :me)) AS renewals
+      """;
+  private static final int SOON_DAYS = 90;
+  private final Sql sql;
+
+  TrailStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  List<TrailController.Paper> trail(long opportunity, LongFunction<String> amounts) {
+    return sql.sql(TRAIL)
+        .param("id", opportunity)
+        .query(
+            (row, n) ->
+                new TrailController.Paper(
+                    row.getString("kind"),
+                    row.getLong("id"),
+                    row.getString("number"),
+                    row.getString("title"),
+                    row.getString("day"),
+                    row.getString("state"),
+                    row.getObject("amount") == null ? null : amounts.apply(row.getLong("amount"))))
+        .list();
+  }
+
+  /** A rep counts their own; everybody else the whole house. */
+  TrailController.Counts counts(Actor actor, LocalDate today, long daySheet) {
+    return sql.sql(COUNTS)
+        .param("day_sheet", daySheet)
+        .param("me", actor.id())
+        .param("all", actor.role() != Role.REP)
+        .param("today", today.toString())
+        .param("soon", today.plusDays(SOON_DAYS).toString())
+        .query(TrailController.Counts.class)
+        .single();
+  }
+
+  long wonTotal(long account) {
+    return sql.sql(
+            "SELECT COALESCE(SUM(won_amount), 0) FROM opportunity WHERE account_id = :id AND state = 'won'")
+        .param("id", account)
+        .query(Long.class)
+        .single();
+  }
+}

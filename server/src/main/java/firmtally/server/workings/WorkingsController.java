@@ -1,0 +1,136 @@
+package firmtally.server.workings;
+
+import firmtally.core.credit.CreditCheck;
+import firmtally.core.credit.CreditFile;
+import firmtally.core.money.Texts;
+import firmtally.core.working.Input;
+import firmtally.core.working.Working;
+import firmtally.formats.reckon.WorksheetQuestion;
+import firmtally.server.credit.CreditService;
+import firmtally.server.opportunity.Opportunity;
+import firmtally.server.opportunity.OpportunityService;
+import firmtally.server.order.CustomerOrder;
+import firmtally.server.order.OrderService;
+import firmtally.server.people.Actor;
+import firmtally.server.people.SignedIn;
+import firmtally.server.platform.MaybeNull;
+import firmtally.server.quote.Quote;
+import firmtally.server.quote.QuoteService;
+import firmtally.server.worksheet.WorksheetForm;
+import firmtally.server.worksheet.WorksheetService;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Where screens ask how a figure came about. */
+@RestController
+@RequestMapping("/api")
+class WorkingsController {
+  private static final String OF_CREDIT = "credit.";
+  private final OpportunityService opportunities;
+  private final QuoteService quotes;
+  private final OrderService orders;
+  private final WorksheetService worksheets;
+  private final CreditService credit;
+
+  WorkingsController(
+      OpportunityService opportunities,
+      QuoteService quotes,
+      OrderService orders,
+      WorksheetService worksheets,
+      CreditService credit) {
+    this.opportunities = opportunities;
+    this.quotes = quotes;
+    this.orders = orders;
+    this.worksheets = worksheets;
+    this.credit = credit;
+  }
+
+  /** A value that went into a figure. */
+  record InputView(String name, String kind, String value) {}
+
+  /** One of several things that went into a figure. */
+  record StepView(String subject, String outcome, List<InputView> inputs) {}
+
+  /** How one figure came about; {@code of} is its place in the answers of the reckoning. */
+  record WorkingView(
+      String of,
+      String formula,
+      List<InputView> inputs,
+      List<StepView> steps,
+      @MaybeNull String exact,
+      @MaybeNull String rounding,
+      @MaybeNull String result) {}
+
+  /** Of what is typed, whether it is kept or not. */
+  @PostMapping("/opportunities/{id}/workings")
+  List<WorkingView> ofOpportunity(
+      @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
+    Opportunity o = opportunities.get(id);
+    WorksheetService.Worked kept = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
+    return workings(o.accountId(), kept.locked() ? kept : typed(o, form, actor), true);
+  }
+
+  /** Of what is typed, or of what was agreed once it is locked. */
+  @PostMapping("/quotes/{id}/workings")
+  List<WorkingView> ofQuote(
+      @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
+    Quote quote = quotes.get(id);
+    Opportunity o = opportunities.get(quote.opportunityId());
+    WorksheetService.Worked kept = quotes.worked(quote, actor);
+    return workings(
+        o.accountId(), kept.locked() ? kept : typed(o, form, actor), !quote.isOrdered());
+  }
+
+  @GetMapping("/orders/{id}/workings")
+  List<WorkingView> ofOrder(@PathVariable long id, @SignedIn Actor actor) {
+    CustomerOrder order = orders.get(id);
+    return workings(order.accountId(), orders.worked(order, actor), order.isHeld());
+  }
+
+  private WorksheetService.Worked typed(Opportunity o, WorksheetForm form, Actor actor) {
+    return worksheets.tally(opportunities.context(o, actor), form);
+  }
+
+  private List<WorkingView> workings(
+      long account, WorksheetService.Worked worked, boolean asksForCredit) {
+    WorksheetQuestion question = worked.question();
+    List<WorkingView> views = new ArrayList<>();
+    worked
+        .check()
+        .workings(question.policy(), question.target())
+        .forEach(w -> views.add(view("", w)));
+    CreditFile file = credit.file(account);
+    CreditFile asked =
+        asksForCredit
+            ? file.asking(new CreditFile.Document(worked.asked(), Optional.empty()))
+            : file;
+    CreditCheck.workings(asked).forEach(w -> views.add(view(OF_CREDIT, w)));
+    return views;
+  }
+
+  private static WorkingView view(String at, Working working) {
+    return new WorkingView(
+        at + working.of(),
+        working.formula(),
+        inputs(working.inputs()),
+        working.steps().stream()
+            .map(step -> new StepView(step.subject(), step.outcome(), inputs(step.inputs())))
+            .toList(),
+        working.exact().orElse(null),
+        working.rounding().orElse(null),
+        working.result().orElse(null));
+  }
+
+  private static List<InputView> inputs(List<Input> inputs) {
+    return inputs.stream()
+        .map(input -> new InputView(input.name(), Texts.word(input.kind()), input.value()))
+        .toList();
+  }
+}

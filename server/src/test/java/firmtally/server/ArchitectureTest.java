@@ -1,0 +1,39 @@
+package firmtally.server;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+@AnalyzeClasses(packages = "firmtally", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+  @ArchTest
+  static final ArchRule ARROWS_POINT_ONE_WAY =
+      noClasses()
+          .that()
+          .resideInAnyPackage("firmtally.core..", "firmtally.formats..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAPackage("firmtally.server..");
+
+  @ArchTest
+  static final ArchRule FORMATS_KNOW_NO_WEB_AND_NO_DATABASE =
+      noClasses()
+          .that()
+          .resideInAPackage("firmtally.formats..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage("org.springframework..", "java.sql..");
+
+  @ArchTest
+  static final ArchRule STORES_STAY_IN_THEIR_PART =
+      classes().that().haveSimpleNameEndingWith("Store").should().bePackagePrivate();
+
+  @ArchTest
+  static final ArchRule NO_CIRCLES =
+      slices().matching("firmtally.server.(*)..").should().beFreeOfCycles();
+}
