@@ -1,0 +1,90 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+/** One thing that is wrong with what was typed, and where. */
+export type FieldProblem = { at: string; message: string };
+
+/** What the server refused, in words for people. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    title: string,
+    readonly detail: string,
+    readonly problems: FieldProblem[],
+    /** The version that stands now, where somebody else changed the record first. */
+    readonly version: number | null
+  ) {
+    super(title);
+  }
+
+  /** What is wrong at a field, if anything. */
+  at(field: string): string | undefined {
+    return this.problems.find((problem) => problem.at === field)?.message;
+  }
+
+  get isConflict(): boolean {
+    return this.status === 412;
+  }
+}
+
+function token(): string {
+  const cookie = document.cookie.split('; ').find((part) => part.startsWith('XSRF-TOKEN='));
+  return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : '';
+}
+
+const client = createClient<paths>({ baseUrl: '' });
+client.use({
+  onRequest({ request }) {
+    // The token changes at sign-in, so it is read anew each time.
+    request.headers.set('X-XSRF-TOKEN', token());
+    return request;
+  }
+});
+
+export const api = client;
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer, or a refusal that can be shown. */
+export async function ask<T>(answer: Promise<Answer<T>>): Promise<T> {
+  let got: Answer<T>;
+  try {
+    got = await answer;
+  } catch {
+    throw new Refusal(
+      0,
+      'The server cannot be reached',
+      'What you typed is still here. Try again in a moment.',
+      [],
+      null
+    );
+  }
+  if (got.response.ok) {
+    return got.data as T;
+  }
+  const problem = (got.error ?? {}) as {
+    title?: string;
+    detail?: string;
+    problems?: FieldProblem[];
+    version?: number;
+  };
+  if (got.response.status === 401) {
+    window.dispatchEvent(new Event('tally-signed-out'));
+  }
+  throw new Refusal(
+    got.response.status,
+    problem.title ?? `The server answered ${got.response.status}`,
+    problem.detail ?? '',
+    problem.problems ?? [],
+    problem.version ?? null
+  );
+}
+
+/** Anything that was thrown, as a refusal. */
+export function asRefusal(thrown: unknown): Refusal {
+  return thrown instanceof Refusal
+    ? thrown
+    : new Refusal(-1, 'Something failed on this page', String(thrown), [], null);
+}

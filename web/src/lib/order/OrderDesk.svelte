@@ -1,0 +1,163 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { offer } from '$lib/shell/actions.svelte';
+  import Trail from '$lib/trail/Trail.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
+  import Field from '$lib/ui/Field.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import Verdict from '$lib/ui/Verdict.svelte';
+  import { day, figure, words } from '$lib/ui/format';
+  import { tone } from '$lib/ui/tones';
+  import Worksheet from '$lib/worksheet/Worksheet.svelte';
+  import { Bench, homeOfOrder } from '$lib/worksheet/bench.svelte';
+
+  let { o, onChange }: { o: Schemas['OrderView']; onChange: () => unknown } = $props();
+  // An order is agreed; its bench is only read.
+  const bench = untrack(() => new Bench(o.worksheet, homeOfOrder(o.id)));
+  let refusal = $state<Refusal | null>(null);
+  let releasing = $state(false);
+  let comment = $state('');
+  let number = $state('');
+  const match = $derived({ 'If-Match': `"${o.version}"` });
+  $effect(() => {
+    const fresh = o.worksheet;
+    untrack(() => bench.take(fresh));
+  });
+
+  async function act(doing: () => Promise<unknown>) {
+    refusal = null;
+    try {
+      await doing();
+      releasing = false;
+      await onChange();
+    } catch (thrown) {
+      refusal = asRefusal(thrown);
+    }
+  }
+
+  function release(event: SubmitEvent) {
+    event.preventDefault();
+    void act(() =>
+      ask(
+        api.POST('/api/orders/{id}/release', {
+          params: { path: { id: o.id }, header: match },
+          body: { comment }
+        })
+      )
+    );
+  }
+
+  function enter(event: SubmitEvent) {
+    event.preventDefault();
+    void act(() =>
+      ask(
+        api.PUT('/api/orders/{id}/number', {
+          params: { path: { id: o.id }, header: match },
+          body: { customerNumber: number }
+        })
+      )
+    );
+  }
+  offer(() =>
+    o.mayRelease ? [{ label: 'Release', keys: 'Ctrl+Enter', run: () => (releasing = true) }] : []
+  );
+</script>
+
+<div class="head">
+  <h1>Order {o.number}: {o.title}</h1>
+  <Verdict tone={tone(o.state)}>{o.state}</Verdict>
+  {#if o.mayRelease}<button class="act main" onclick={() => (releasing = true)}>Release…</button>{/if}
+</div>
+<div class="facts">
+  <span><a href="/accounts/{o.accountId}">{o.account}</a></span>
+  <span>their number <b>{o.customerNumber ?? 'none yet'}</b></span>
+  <span>placed <b>{day(o.placedOn)}</b> by {o.placedBy}</span>
+  <span>{o.releasedAt ? 'released ' : 'to be invoiced '}<b>{day(o.releasedAt ?? o.invoiceOn)}</b></span>
+</div>
+{#if o.holds.length}
+  <section class="holds leaf" aria-label="Holds">
+    {#each o.holds as hold (hold.id)}
+      <p>
+        <Verdict tone={hold.releasedBy ? 'good' : 'bad'}>{words(hold.reason)}</Verdict>
+        <span>{hold.words}.</span>
+        <span class="quiet"
+          >{hold.releasedBy
+            ? `${hold.releasedBy}, ${day(hold.releasedAt)}: ${hold.comment}`
+            : hold.reason === 'order-number'
+              ? 'goes when the number is entered'
+              : `released by the ${words(hold.role)}`}</span
+        >
+      </p>
+    {/each}
+    {#if o.mayEnterNumber}
+      <form onsubmit={enter}>
+        <Field
+          label="The customer’s order number"
+          name="number"
+          bind:value={number}
+          problem={refusal?.at('customerNumber')}
+        />
+        <button class="act main">Enter it</button>
+      </form>
+    {/if}
+  </section>
+{/if}
+{#if !releasing}<Notice {refusal} />{/if}
+{#each o.agreements as agreement (agreement.id)}
+  <p class="agreement">
+    Agreement <a href="/renewals#{agreement.number}">{agreement.number}</a> runs until
+    <b>{day(agreement.end)}</b>,
+    {figure(agreement.monthly)} per month; its renewal is
+    {#if agreement.nextId}<a href="/opportunities/{agreement.nextId}">{agreement.nextNumber}</a>{/if}, call
+    planned for {day(agreement.callOn)}.
+  </p>
+{/each}
+{#snippet under()}<div class="under"><Trail opportunity={o.opportunityId} here={o.number} /></div>{/snippet}
+<Worksheet {bench} locked weighs={false} {under} />
+
+<Ask bind:open={releasing} title="Release {o.number}">
+  <form onsubmit={release}>
+    <Field
+      label="Why it may go, for those who ask later"
+      name="comment"
+      rows={3}
+      bind:value={comment}
+      problem={refusal?.at('comment')}
+      focus
+    />
+    <Notice {refusal} />
+    <p><button class="act main">Release it</button></p>
+  </form>
+</Ask>
+
+<style>
+  .facts {
+    margin-bottom: 10px;
+  }
+  .holds {
+    padding: 8px 14px;
+    margin-bottom: 10px;
+    border-left: 4px solid var(--madder);
+  }
+  .holds p {
+    display: flex;
+    gap: 12px;
+    flex-wrap: wrap;
+    padding: 2px 0;
+  }
+  .holds form {
+    display: flex;
+    gap: 10px;
+    align-items: end;
+    padding: 4px 0;
+  }
+  .agreement {
+    background: var(--moss-wash);
+    padding: 6px 12px;
+    margin-bottom: 10px;
+  }
+  .under {
+    margin-top: 14px;
+  }
+</style>

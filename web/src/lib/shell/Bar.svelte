@@ -1,0 +1,166 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { api } from '$lib/api/client';
+  import Icon from '$lib/ui/Icon.svelte';
+  import { load } from '$lib/ui/load.svelte';
+  import { words } from '$lib/ui/format';
+  import { session } from './session.svelte';
+
+  let { onFind, onKeys }: { onFind: () => void; onKeys: () => void } = $props();
+  const counts = load(
+    () => ['counts'],
+    () => api.GET('/api/counts')
+  );
+  const WORK = [
+    ['Enquiries', '/enquiries', 'enquiries'],
+    ['Opportunities', '/opportunities', 'opportunities'],
+    ['Quotes', '/quotes', 'quotes'],
+    ['Orders', '/orders', 'orders'],
+    ['Renewals', '/renewals', 'renewals']
+  ] as const;
+  const REST = [
+    ['Accounts', '/accounts'],
+    ['Catalogue', '/catalogue'],
+    ['Figures', '/figures'],
+    ['Outbox', '/outbox']
+  ] as const;
+  const MEANING = {
+    enquiries: 'to be worked',
+    opportunities: 'open',
+    quotes: 'draft or sent',
+    orders: 'on hold',
+    renewals: 'end within 90 days'
+  } as const;
+
+  function isHere(path: string): boolean {
+    return path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path);
+  }
+
+  function turn() {
+    const next = document.documentElement.dataset.mode === 'dark' ? 'light' : 'dark';
+    document.documentElement.dataset.mode = next;
+    localStorage.setItem('tally-mode', next);
+  }
+</script>
+
+<header>
+  <a class="name" href="/" aria-label="Firm Tally, day sheet">Firm Tally</a>
+  <nav aria-label="Line of work">
+    <a href="/" aria-current={isHere('/') ? 'page' : undefined}
+      >Day sheet<b title="due now">{counts.data?.daySheet ?? ''}</b></a
+    >
+    {#each WORK as [label, path, key] (path)}
+      <a class="work" href={path} aria-current={isHere(path) ? 'page' : undefined}
+        >{label}<b title={MEANING[key]}>{counts.data?.[key] ?? ''}</b></a
+      >
+    {/each}
+    <i></i>
+    {#each REST as [label, path] (path)}
+      <a href={path} aria-current={isHere(path) ? 'page' : undefined}>{label}</a>
+    {/each}
+  </nav>
+  <div class="own">
+    <button class="plain" onclick={onFind} title="Find or do (Ctrl K)"
+      ><Icon name="find" /><kbd>Ctrl K</kbd></button
+    >
+    <button class="plain" onclick={onKeys} title="Keys of this screen" aria-label="Keys of this screen"
+      ><kbd>?</kbd></button
+    >
+    <button class="plain" onclick={turn} aria-label="Light or dark"><Icon name="moon" /></button>
+    <details>
+      <summary>{session.me?.name}</summary>
+      <div class="leaf">
+        <p class="quiet">{words(session.me?.role ?? '')}, {session.company?.name}</p>
+        {#if session.me?.role === 'administrator'}<a href="/people">People</a>{/if}
+        <button class="plain" onclick={() => session.signOut()}>Sign out</button>
+      </div>
+    </details>
+  </div>
+</header>
+
+<style>
+  header {
+    display: flex;
+    align-items: stretch;
+    gap: 14px;
+    padding: 0 18px;
+    min-height: 44px;
+    border-bottom: 2px solid var(--brass);
+    background: var(--paper);
+    position: sticky;
+    top: 0;
+    z-index: 20;
+  }
+  .name {
+    font-family: 'Newsreader Variable', serif;
+    font-size: 19px;
+    color: var(--ink);
+    align-self: center;
+    white-space: nowrap;
+  }
+  nav {
+    display: flex;
+    flex: 1;
+    align-items: stretch;
+    overflow-x: auto;
+    scrollbar-width: none;
+  }
+  nav a {
+    display: flex;
+    align-items: center;
+    gap: 5px;
+    padding: 2px 9px 0;
+    color: var(--ink);
+    border-bottom: 3px solid transparent;
+    white-space: nowrap;
+  }
+  nav a[aria-current] {
+    border-color: var(--petrol);
+    font-weight: 600;
+  }
+  nav a:hover {
+    background: var(--petrol-wash);
+    text-decoration: none;
+  }
+  nav b {
+    font-weight: 500;
+    font-size: 11.5px;
+    color: var(--brass);
+    font-variant-numeric: tabular-nums;
+  }
+  nav i {
+    border-left: 1px solid var(--rule);
+    margin: 11px 6px;
+  }
+  .own {
+    display: flex;
+    align-items: center;
+    gap: 2px;
+  }
+  .own .plain {
+    display: inline-flex;
+    align-items: center;
+    gap: 4px;
+    min-height: 28px;
+  }
+  details {
+    position: relative;
+    margin-left: 6px;
+  }
+  summary {
+    cursor: pointer;
+    white-space: nowrap;
+    list-style: none;
+  }
+  details > div {
+    position: absolute;
+    right: 0;
+    top: 32px;
+    padding: 10px 14px;
+    min-width: 190px;
+    display: flex;
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 6px;
+  }
+</style>

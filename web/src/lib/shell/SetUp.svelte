@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { api, ask, asRefusal, type Refusal } from '$lib/api/client';
+  import Field from '$lib/ui/Field.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { session } from './session.svelte';
+
+  let company = $state('');
+  let currency = $state('EUR');
+  let name = $state('');
+  let mail = $state('');
+  let login = $state('');
+  let password = $state('');
+  let refusal = $state<Refusal | null>(null);
+  let currencies = $state<string[]>([]);
+  void ask(api.GET('/api/setup')).then((choices) => (currencies = choices.currencies));
+
+  async function submit(event: SubmitEvent) {
+    event.preventDefault();
+    refusal = null;
+    try {
+      await ask(api.POST('/api/setup', { body: { company, currency, name, mail, login, password } }));
+      await session.signIn(login, password);
+    } catch (thrown) {
+      refusal = asRefusal(thrown);
+    }
+  }
+</script>
+
+<svelte:head><title>Set up · Firm Tally</title></svelte:head>
+<main>
+  <form class="leaf" onsubmit={submit}>
+    <h1>Set up your house</h1>
+    <p class="quiet">
+      This database is empty. Name the company, its currency, and yourself as its administrator; everything
+      else can follow.
+    </p>
+    <Field label="Company" name="company" bind:value={company} problem={refusal?.at('company')} focus />
+    <Field
+      label="Currency of all documents (ISO code)"
+      name="currency"
+      bind:value={currency}
+      problem={refusal?.at('currency')}
+      list="currencies"
+    />
+    <datalist id="currencies"
+      >{#each currencies as code (code)}<option value={code}></option>{/each}</datalist
+    >
+    <Field label="Your name" name="name" bind:value={name} problem={refusal?.at('name')} />
+    <Field label="Your mail address" name="mail" bind:value={mail} problem={refusal?.at('mail')} />
+    <Field label="Sign-in name" name="login" bind:value={login} problem={refusal?.at('login')} />
+    <Field
+      label="Password, at least 8 characters"
+      name="password"
+      type="password"
+      bind:value={password}
+      problem={refusal?.at('password')}
+    />
+    <Notice {refusal} />
+    <button class="act main">Set up and sign in</button>
+  </form>
+</main>
+
+<style>
+  main {
+    min-height: 100vh;
+    display: grid;
+    place-items: center;
+    padding: 20px;
+  }
+  form {
+    width: min(460px, 92vw);
+    padding: 28px 32px;
+    display: flex;
+    flex-direction: column;
+    gap: 10px;
+  }
+</style>

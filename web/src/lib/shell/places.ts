@@ -1,0 +1,17 @@
+export type Place = [label: string, path: string];
+
+/** Where a record is shown. */
+export function placeOf(kind: string, id: number, number: string): string {
+  switch (kind) {
+    case 'product':
+      return '/catalogue/' + encodeURIComponent(number);
+    case 'enquiry':
+      return '/enquiries';
+    case 'agreement':
+      return '/renewals#' + number;
+    case 'opportunity':
+      return '/opportunities/' + id;
+    default:
+      return `/${kind}s/${id}`;
+  }
+}

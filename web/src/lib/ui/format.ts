@@ -1,0 +1,63 @@
+/** Figures and days as people read them. The only place where they are written out; nothing is worked out here. */
+
+const NBSP = '\u00a0';
+
+/** "-1234567.5" as "−1 234 567.5": groups of three, a true minus, a dash for nothing. */
+export function figure(text: string | null | undefined): string {
+  if (text === null || text === undefined || text === '') {
+    return '–';
+  }
+  const negative = text.startsWith('-');
+  const [whole = '', decimals] = (negative ? text.slice(1) : text).split('.');
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, NBSP);
+  return (negative ? '−' : '') + grouped + (decimals ? '.' + decimals : '');
+}
+
+/** An amount without its minor digits, for lists where they only get in the way. */
+export function rounded(text: string | null | undefined): string {
+  return figure(text ? text.split('.')[0] : text);
+}
+
+/** A unit price, with at least the minor digits of its currency: "420" as "420.00" in EUR. */
+export function unitPrice(text: string | null | undefined, digits: number): string {
+  if (!text) {
+    return figure(text);
+  }
+  const [whole = '', decimals = ''] = text.split('.');
+  const padded = decimals.padEnd(digits, '0');
+  return figure(padded ? `${whole}.${padded}` : whole);
+}
+
+export function percent(text: string | null | undefined): string {
+  return text === null || text === undefined ? '–' : figure(text) + NBSP + '%';
+}
+
+/** All of three letters, so that days stand in line. */
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** "2027-03-01" as "1 Mar", with the year where it is not this one. */
+export function day(iso: string | null | undefined, today = new Date()): string {
+  if (!iso) {
+    return '–';
+  }
+  const date = new Date(iso.slice(0, 10) + 'T00:00:00Z');
+  const written = `${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
+  return date.getUTCFullYear() === today.getFullYear() ? written : `${written} ${date.getUTCFullYear()}`;
+}
+
+/** "2027-03" as "Mar 2027", without the year where it is this one. */
+export function month(iso: string, today = new Date()): string {
+  const [year = '', number = ''] = iso.split('-');
+  const name = MONTHS[Number(number) - 1] ?? iso;
+  return Number(year) === today.getFullYear() ? name : `${name} ${year}`;
+}
+
+/** Words of the API for people: "credit-controller" is "credit controller". */
+export function words(word: string): string {
+  return word.replaceAll('-', ' ');
+}
+
+/** For drawing only: where a figure stands on a scale. */
+export function position(text: string | null | undefined): number {
+  return text ? Number(text) : 0;
+}

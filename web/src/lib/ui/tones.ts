@@ -1,0 +1,23 @@
+type Tone = 'good' | 'heed' | 'bad' | 'quiet';
+
+const TONES: Record<string, Tone> = {
+  clear: 'good',
+  watch: 'heed',
+  hold: 'bad',
+  stop: 'bad',
+  won: 'good',
+  lost: 'bad',
+  released: 'good',
+  invoiced: 'quiet',
+  sent: 'heed',
+  ordered: 'good',
+  running: 'good',
+  renewed: 'quiet',
+  new: 'heed',
+  'taken-on': 'good'
+};
+
+/** How a state is shown; what has no tone of its own is quiet. */
+export function tone(state: string): Tone {
+  return TONES[state] ?? 'quiet';
+}

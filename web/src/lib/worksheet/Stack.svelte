@@ -1,0 +1,126 @@
+<script lang="ts">
+  import type { Schemas } from '$lib/api/client';
+  import Verdict from '$lib/ui/Verdict.svelte';
+  import { day, figure, position, words } from '$lib/ui/format';
+  import { tone } from '$lib/ui/tones';
+  /** Credit as weights against the limit line: overdue, open, ordered, and what is asked for now. */
+  let { credit, onWorking }: { credit: Schemas['CreditView']; onWorking?: (of: string) => void } = $props();
+  const asks = $derived(position(credit.asked) > 0);
+  const parts = $derived(
+    (
+      [
+        ['overdue', credit.overdue],
+        ['open', credit.open],
+        ['ordered', credit.ordered],
+        ['this', credit.asked]
+      ] as const
+    ).filter(([, amount]) => position(amount) > 0)
+  );
+  const LABEL = { overdue: 'Overdue', open: 'Open, not due', ordered: 'Ordered', this: 'This document' };
+  const FIGURE = { overdue: 'overdue', open: 'exposure', ordered: 'exposure', this: 'asked' };
+  const HEIGHT = 118;
+  // Drawing only: how tall a weight is beside the limit.
+  const most = $derived(
+    Math.max(
+      position(credit.limit),
+      parts.reduce((sum, [, a]) => sum + position(a), 0),
+      1
+    ) * 1.08
+  );
+  const blocks = $derived.by(() => {
+    let top = HEIGHT;
+    return parts.map(([kind, amount]) => {
+      const tall = (position(amount) / most) * (HEIGHT - 6);
+      top -= tall;
+      return { kind, top, tall };
+    });
+  });
+  const line = $derived(HEIGHT - (position(credit.limit) / most) * (HEIGHT - 6));
+</script>
+
+<section aria-label="Credit">
+  <h2>
+    Credit <Verdict tone={tone(credit.verdict)}
+      >{credit.verdict}{credit.reasons.length ? ': ' + credit.reasons.map(words).join(', ') : ''}</Verdict
+    >
+  </h2>
+  <div class="two">
+    <svg
+      viewBox="0 0 92 {HEIGHT + 4}"
+      role="img"
+      aria-label="Exposure {figure(credit.exposure)} of a limit of {figure(credit.limit)}"
+    >
+      <defs>
+        <pattern id="late" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V5" stroke="var(--madder)" stroke-width="2.5" />
+        </pattern>
+      </defs>
+      <path d="M4 {HEIGHT + 1}H88" stroke="var(--rule-strong)" />
+      {#each blocks as block, n (block.kind)}
+        <path
+          class={block.kind}
+          d="M{14 + n * 3} {block.top + block.tall}L{16 + n * 3} {block.top + 1}H{76 - n * 3}L{78 -
+            n * 3} {block.top + block.tall}z"
+        />
+      {/each}
+      <path d="M2 {line}H90" class="limit" />
+    </svg>
+    <dl>
+      {#snippet how(of: string, value: string)}
+        {#if onWorking}<button class="how" onclick={() => onWorking('credit.' + of)}>{value}</button
+          >{:else}{value}{/if}
+      {/snippet}
+      <dt>Limit</dt>
+      <dd>{@render how('limit', figure(credit.limit))}</dd>
+      {#each parts as [kind, amount] (kind)}
+        <dt class="key {kind}">{LABEL[kind]}</dt>
+        <dd class:bad={kind === 'overdue'}>{@render how(FIGURE[kind], figure(amount))}</dd>
+      {/each}
+      <dt>Headroom{asks ? ' now' : ''}</dt>
+      <dd class:bad={credit.headroom.startsWith('-')}>{@render how('headroom', figure(credit.headroom))}</dd>
+      {#if asks}
+        <dt><b>After this</b></dt>
+        <dd class:bad={credit.headroomAfter.startsWith('-')}>
+          <b>{@render how('headroomAfter', figure(credit.headroomAfter))}</b>
+        </dd>
+        <dt>First clear day</dt>
+        <dd>
+          {@render how('earliestClear', credit.earliestClear ? day(credit.earliestClear) : 'over a year')}
+        </dd>
+      {/if}
+    </dl>
+  </div>
+</section>
+
+<style>
+  .two {
+    display: grid;
+    grid-template-columns: 92px 1fr;
+    gap: 14px;
+    align-items: end;
+  }
+  dt {
+    white-space: nowrap;
+  }
+  path.overdue {
+    fill: url(#late);
+    stroke: var(--madder);
+  }
+  path.open {
+    fill: var(--rule);
+    stroke: var(--rule-strong);
+  }
+  path.ordered {
+    fill: var(--paper);
+    stroke: var(--rule-strong);
+    stroke-dasharray: 3 2;
+  }
+  path.this {
+    fill: var(--petrol);
+    stroke: var(--petrol);
+  }
+  .limit {
+    stroke: var(--brass);
+    stroke-width: 2.5;
+  }
+</style>

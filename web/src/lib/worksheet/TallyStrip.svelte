@@ -1,0 +1,115 @@
+<script lang="ts">
+  import { figure, percent } from '$lib/ui/format';
+  import type { Schemas } from '$lib/api/client';
+  /** The tally, always in sight. `stale` says that the figures are those before something unreadable was typed. */
+  let {
+    totals,
+    stale,
+    currency,
+    weighs,
+    onWorking
+  }: {
+    totals: Schemas['TotalsView'];
+    stale: boolean;
+    currency: string;
+    /** Whether it may still be won or lost, so that its weighted value means something. */
+    weighs: boolean;
+    onWorking: (of: string) => void;
+  } = $props();
+  const cells = $derived([
+    { label: 'List', value: figure(totals.list), of: 'totals.list' },
+    { label: 'Given', value: figure(totals.given), of: 'totals.given' },
+    { label: 'Net', value: figure(totals.contract), of: 'totals.contract' },
+    { label: 'Cost', value: figure(totals.cost), of: 'totals.cost' },
+    {
+      label: 'Margin',
+      value: figure(totals.margin),
+      of: 'totals.margin',
+      more: { value: percent(totals.marginPercent), of: 'totals.marginPercent' }
+    },
+    { label: 'Tax', value: figure(totals.tax), of: 'totals.firstInvoice.tax' },
+    { label: 'Total, first invoice', value: figure(totals.invoiceTotal), of: 'totals.firstInvoice.total' },
+    { label: 'Per month', value: figure(totals.recurringMonthly), of: 'totals.recurringMonthly' },
+    ...(weighs ? [{ label: 'Weighted', value: figure(totals.weighted), of: 'totals.weighted' }] : [])
+  ]);
+</script>
+
+<footer class="strip" data-state={stale ? 'stale' : 'current'} aria-label="Tally" aria-live="polite">
+  {#each cells as { label, value, of, more } (label)}
+    <div class:main={label === 'Net' || label === 'Margin'}>
+      <small>{label}</small>
+      {#key value}<button
+          class="how"
+          aria-label="{label} {value}, how it came about"
+          onclick={() => onWorking(of)}><b class="figure" data-tally={label}>{value}</b></button
+        >{/key}
+      {#if more}<button
+          class="how"
+          aria-label="{label} {more.value}, how it came about"
+          onclick={() => onWorking(more.of)}><em>{more.value}</em></button
+        >{/if}
+    </div>
+  {/each}
+  <span class="quiet">{stale ? 'incomplete' : currency}</span>
+</footer>
+
+<style>
+  .strip {
+    position: sticky;
+    bottom: 0;
+    display: flex;
+    gap: 0;
+    align-items: stretch;
+    background: var(--paper);
+    border-top: 2px solid var(--ink);
+    border-bottom: 4px double var(--ink);
+    margin-top: 10px;
+    overflow-x: auto;
+    z-index: 5;
+  }
+  .strip > div {
+    padding: 5px 12px 6px;
+    border-right: 1px solid var(--rule);
+    flex: 1 1 auto;
+    text-align: right;
+  }
+  small {
+    display: block;
+    font-size: 11.5px;
+    color: var(--stone);
+    white-space: nowrap;
+  }
+  b {
+    font-size: 14.5px;
+    font-weight: 560;
+    animation: moved 0.9s ease-out;
+  }
+  .main b {
+    font-size: 17px;
+    font-weight: 660;
+  }
+  em {
+    font-style: normal;
+    font-size: 12px;
+    margin-left: 5px;
+    color: var(--stone);
+  }
+  .strip > span {
+    padding: 6px 12px;
+    align-self: center;
+  }
+  .strip[data-state='stale'] b {
+    color: var(--stone);
+    text-decoration: line-through;
+  }
+  @keyframes moved {
+    from {
+      background: var(--brass-wash);
+    }
+  }
+  @media (prefers-reduced-motion: reduce) {
+    b {
+      animation: none;
+    }
+  }
+</style>

@@ -1,0 +1,77 @@
+<script lang="ts">
+  import '../app.css';
+  import { goto } from '$app/navigation';
+  import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+  import Bar from '$lib/shell/Bar.svelte';
+  import Keys from '$lib/shell/Keys.svelte';
+  import Palette from '$lib/shell/Palette.svelte';
+  import SetUp from '$lib/shell/SetUp.svelte';
+  import SignIn from '$lib/shell/SignIn.svelte';
+  import { actions } from '$lib/shell/actions.svelte';
+  import { listen } from '$lib/shell/changes';
+  import { session } from '$lib/shell/session.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { asRefusal, type Refusal } from '$lib/api/client';
+  import type { LayoutProps } from './$types';
+
+  let { children }: LayoutProps = $props();
+  const queries = new QueryClient();
+  let finding = $state(false);
+  let helping = $state(false);
+  let going = false;
+  let failure = $state<Refusal | null>(null);
+  const PLACES: Record<string, string> = {
+    d: '/',
+    e: '/enquiries',
+    o: '/opportunities',
+    q: '/quotes',
+    s: '/orders',
+    r: '/renewals',
+    a: '/accounts',
+    c: '/catalogue'
+  };
+
+  session.load().catch((thrown: unknown) => (failure = asRefusal(thrown)));
+
+  $effect(() => {
+    if (!session.me) return;
+    return listen(() => void queries.invalidateQueries());
+  });
+
+  $effect(() => {
+    const leave = () => void session.load();
+    window.addEventListener('tally-signed-out', leave);
+    return () => window.removeEventListener('tally-signed-out', leave);
+  });
+
+  function keys(event: KeyboardEvent) {
+    if (!session.me) return;
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+      event.preventDefault();
+      finding = true;
+      return;
+    }
+    const typing = (event.target as HTMLElement).matches('input, textarea, select');
+    if (!typing && event.key === '?') helping = true;
+    else if (!typing && going && PLACES[event.key]) void goto(PLACES[event.key] as string);
+    else if (actions.press(event)) return;
+    going = !typing && event.key === 'g' && !event.ctrlKey;
+  }
+</script>
+
+<svelte:window onkeydown={keys} />
+
+<QueryClientProvider client={queries}>
+  {#if failure}
+    <main class="page"><Notice refusal={failure} /></main>
+  {:else if session.view?.needsSetup}
+    <SetUp />
+  {:else if session.view && !session.me}
+    <SignIn />
+  {:else if session.me && session.company}
+    <Bar onFind={() => (finding = true)} onKeys={() => (helping = true)} />
+    <main>{@render children()}</main>
+    <Palette bind:open={finding} />
+    <Keys bind:open={helping} />
+  {/if}
+</QueryClientProvider>

@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { api, ask, asRefusal, type Refusal } from '$lib/api/client';
+  import { offer } from '$lib/shell/actions.svelte';
+  import { session } from '$lib/shell/session.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
+  import Field from '$lib/ui/Field.svelte';
+  import Icon from '$lib/ui/Icon.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import Verdict from '$lib/ui/Verdict.svelte';
+  import { words } from '$lib/ui/format';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  let q = $state('');
+  const list = load(
+    () => ['accounts', q],
+    () => api.GET('/api/accounts', { params: { query: { q } } })
+  );
+  let opening = $state(page.url.searchParams.has('new'));
+  let refusal = $state<Refusal | null>(null);
+  let form = $state({
+    name: '',
+    kind: 'company',
+    trade: '',
+    postal: '',
+    town: '',
+    mail: '',
+    phone: '',
+    contact: ''
+  });
+  const FIELDS = [
+    ['name', 'Name'],
+    ['town', 'Place'],
+    ['postal', 'Postal code'],
+    ['trade', 'Trade'],
+    ['contact', 'Contact'],
+    ['mail', 'Mail'],
+    ['phone', 'Phone']
+  ] as const;
+
+  async function open(event: SubmitEvent) {
+    event.preventDefault();
+    try {
+      const made = await ask(api.POST('/api/accounts', { body: form }));
+      await goto('/accounts/' + made.id);
+    } catch (thrown) {
+      refusal = asRefusal(thrown);
+    }
+  }
+  offer(() => (session.sells ? [{ label: 'New account', keys: 'n', run: () => (opening = true) }] : []));
+</script>
+
+<svelte:head><title>Accounts · Firm Tally</title></svelte:head>
+<div class="page">
+  <div class="head">
+    <h1>Accounts</h1>
+    <input class="box" placeholder="Name, number, place or trade" aria-label="Filter" bind:value={q} />
+    {#if session.sells}<button class="act main" onclick={() => (opening = true)}
+        ><Icon name="plus" size={13} />New account</button
+      >{/if}
+  </div>
+  <Notice refusal={refusalOf(list)} />
+  <table class="ledger" aria-label="Accounts">
+    <thead
+      ><tr
+        ><th>Number</th><th>Name</th><th>Place</th><th>Trade</th><th>Standing</th><th>Price group</th><th
+          >Owner</th
+        ><th><span class="sr-only">Do</span></th></tr
+      ></thead
+    >
+    <tbody>
+      {#each list.data?.rows ?? [] as row (row.id)}
+        <tr>
+          <td>{row.number}</td>
+          <td><a href="/accounts/{row.id}">{row.name}</a></td>
+          <td>{row.town}</td>
+          <td class="quiet">{row.trade}</td>
+          <td>{row.standing}</td>
+          <td class="quiet">{row.priceGroup ? words(row.priceGroup) : '–'}</td>
+          <td class="quiet">{row.owner}</td>
+          <td
+            >{#if row.stopped}<Verdict tone="bad">credit stopped</Verdict>{/if}</td
+          >
+        </tr>
+      {:else}
+        <tr
+          ><td colspan="8" class="quiet">{list.isPending ? 'Looking…' : 'None. Press n to open one.'}</td></tr
+        >
+      {/each}
+    </tbody>
+  </table>
+</div>
+<Ask bind:open={opening} title="New account">
+  <form onsubmit={open}>
+    {#each FIELDS as [name, label], n (name)}
+      <Field {label} {name} bind:value={form[name]} problem={refusal?.at(name)} focus={n === 0} />
+    {/each}
+    <Notice {refusal} />
+    <p><button class="act main">Open it</button></p>
+  </form>
+</Ask>
+
+<style>
+  form {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px 12px;
+  }
+</style>

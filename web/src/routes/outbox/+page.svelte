@@ -1,0 +1,91 @@
+<script lang="ts">
+  import { api } from '$lib/api/client';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  let open = $state(0);
+  const list = load(
+    () => ['outbox'],
+    () => api.GET('/api/outbox')
+  );
+  const shown = $derived(open || (list.data?.[0]?.id ?? 0));
+  const mail = load(
+    () => ['mail', shown],
+    () => api.GET('/api/outbox/{id}', { params: { path: { id: shown } } }),
+    () => shown > 0
+  );
+</script>
+
+<svelte:head><title>Outbox · Firm Tally</title></svelte:head>
+<div class="page">
+  <div class="head">
+    <h1>Outbox</h1>
+    <span class="quiet">A stand-in: mails are kept here, and nothing leaves the machine.</span>
+  </div>
+  <Notice refusal={refusalOf(list)} />
+  {#if list.data?.length === 0}<p class="quiet">No mail yet. Sending a quote puts one here.</p>{/if}
+  <div class="two">
+    <div class="leaf list">
+      {#each list.data ?? [] as row (row.id)}
+        <button aria-pressed={row.id === shown} onclick={() => (open = row.id)}
+          ><b>{row.subject}</b><span class="quiet"
+            >to {row.recipient}, {row.at.slice(0, 16).replace('T', ' ')}</span
+          ></button
+        >
+      {/each}
+    </div>
+    {#if shown && mail.data}
+      <article class="leaf">
+        <p class="quiet">From {mail.data.from}<br />To {mail.data.to}</p>
+        <h2>{mail.data.subject}</h2>
+        <pre>{mail.data.text}</pre>
+        <p>
+          Enclosed: {mail.data.attachments.join(', ')}.
+          <a href="/api/outbox/{shown}/mail.eml">Take the mail as EML</a>
+        </p>
+      </article>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .two {
+    display: grid;
+    grid-template-columns: 380px minmax(0, 1fr);
+    gap: 16px;
+    align-items: start;
+  }
+  .list button {
+    display: block;
+    width: 100%;
+    text-align: left;
+    padding: 7px 12px;
+    border-bottom: 1px solid var(--rule);
+    cursor: pointer;
+  }
+  .list button[aria-pressed='true'] {
+    background: var(--petrol-wash);
+    box-shadow: inset 3px 0 0 var(--petrol);
+  }
+  .list b,
+  .list span {
+    display: block;
+    font-weight: 560;
+  }
+  .list span {
+    font-weight: 400;
+    font-size: 12px;
+  }
+  article {
+    padding: 14px 18px;
+  }
+  pre {
+    font: inherit;
+    white-space: pre-wrap;
+    margin: 12px 0;
+  }
+  @media (max-width: 800px) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

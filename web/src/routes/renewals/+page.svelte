@@ -1,0 +1,102 @@
+<script lang="ts">
+  import { api } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { day, figure } from '$lib/ui/format';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  const list = load(
+    () => ['agreements'],
+    () => api.GET('/api/agreements')
+  );
+  const today = $derived(session.view?.today ?? '');
+  // Twelve months ahead of today, for the ribbon: drawing only.
+  const first = $derived(Date.parse(today.slice(0, 7) + '-01'));
+  const YEAR = 365.25 * 86_400_000;
+  const at = (iso: string) => Math.max(0, Math.min(1, (Date.parse(iso) - first) / YEAR)) * 100;
+  const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+  const months = $derived(NAMES.map((_, n) => NAMES[(Number(today.slice(5, 7)) - 1 + n) % 12]));
+</script>
+
+<svelte:head><title>Renewals · Firm Tally</title></svelte:head>
+<div class="page">
+  <div class="head"><h1>What ends when</h1></div>
+  <Notice refusal={refusalOf(list)} />
+  <table class="ledger" aria-label="Agreements">
+    <thead>
+      <tr>
+        <th>Agreement</th><th>Account</th><th class="figure">Ends</th><th class="figure">Call on</th><th
+          class="figure">Per month</th
+        ><th class="figure">Term</th><th>Next term</th>
+        <th class="ribbon"
+          ><div>
+            {#each months as month, n (n)}<span>{month}</span>{/each}
+          </div></th
+        >
+      </tr>
+    </thead>
+    <tbody>
+      {#each list.data ?? [] as row (row.id)}
+        {@const due = row.callOn <= today && !row.calledAt}
+        <tr id={row.number}>
+          <td>{row.number}</td>
+          <td><a href="/accounts/{row.accountId}">{row.account}</a></td>
+          <td class="figure" class:bad={row.end < today}>{day(row.end)}</td>
+          <td class="figure {row.calledAt ? 'good' : due ? 'bad' : ''}"
+            >{row.calledAt ? 'called ' + day(row.calledAt) : day(row.callOn)}</td
+          >
+          <td class="figure">{figure(row.monthly)}</td>
+          <td class="figure">{figure(row.value)}</td>
+          <td
+            >{#if row.nextId}<a href="/opportunities/{row.nextId}">{row.nextNumber}</a>
+              <span class="quiet">{row.nextState}</span>{/if}</td
+          >
+          <td class="ribbon"
+            ><div class="band">
+              <i style:width="{at(row.end)}%"></i><b style:left="{at(row.callOn)}%"></b>
+            </div></td
+          >
+        </tr>
+      {:else}
+        <tr
+          ><td colspan="8" class="quiet"
+            >{list.isPending
+              ? 'Looking…'
+              : 'Nothing recurs yet. An order with a plan line makes an agreement.'}</td
+          ></tr
+        >
+      {/each}
+    </tbody>
+  </table>
+</div>
+
+<style>
+  .ribbon {
+    width: 340px;
+  }
+  .ribbon > div {
+    display: grid;
+    grid-template-columns: repeat(12, 1fr);
+    position: relative;
+    font-size: 11px;
+  }
+  .band {
+    height: 16px;
+    background: repeating-linear-gradient(90deg, var(--rule) 0 1px, transparent 1px calc(100% / 12));
+  }
+  .band i {
+    position: absolute;
+    top: 4px;
+    height: 8px;
+    background: var(--petrol);
+    border-right: 3px solid var(--ink);
+  }
+  .band b {
+    position: absolute;
+    top: 0;
+    height: 16px;
+    border-left: 2px solid var(--brass);
+  }
+  tr:target td {
+    background: var(--brass-wash);
+  }
+</style>

@@ -1,0 +1,16 @@
+import { sveltekit } from '@sveltejs/kit/vite';
+import { svelteTesting } from '@testing-library/svelte/vite';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [tailwindcss(), sveltekit(), svelteTesting()],
+  // The content policy allows no data: addresses for fonts.
+  build: { assetsInlineLimit: 0 },
+  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+  test: {
+    environment: 'jsdom',
+    include: ['src/**/*.test.ts'],
+    setupFiles: ['./src/vitest-setup.ts']
+  }
+});
