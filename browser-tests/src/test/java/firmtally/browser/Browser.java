@@ -1,0 +1,231 @@
+package firmtally.browser;
+
+import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.selenium.AxeBuilder;
+import firmtally.server.FirmTally;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import java.util.logging.Level;
+import java.util.logging.Logger;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.extension.AfterAllCallback;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** The real application on a fresh database, and a headless Chromium in front of it. */
+final class Browser implements BeforeAllCallback, AfterAllCallback {
+  private static final Duration PATIENCE = Duration.ofSeconds(20);
+  private static final Duration LOOK_AGAIN = Duration.ofMillis(60);
+  private final boolean demo;
+  private ConfigurableApplicationContext application;
+  private ChromeDriver driver;
+  private String address;
+
+  Browser(boolean demo) {
+    this.demo = demo;
+  }
+
+  @Override
+  public void beforeAll(ExtensionContext context) throws Exception {
+    Logger.getLogger("org.openqa.selenium").setLevel(Level.SEVERE);
+    Path data = Files.createTempDirectory("tally-browser");
+    application =
+        new SpringApplicationBuilder(FirmTally.class)
+            .run("--server.port=0", "--tally.data=" + data, "--tally.load-demo=" + demo);
+    int port = ((WebServerApplicationContext) application).getWebServer().getPort();
+    address = "http://127.0.0.1:" + port;
+    ChromeDriverService service =
+        new ChromeDriverService.Builder()
+            .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
+            .build();
+    driver = new ChromeDriver(service, options());
+    driver.executeCdpCommand(
+        "Emulation.setDeviceMetricsOverride",
+        Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+  }
+
+  private static ChromeOptions options() throws Exception {
+    ChromeOptions options = new ChromeOptions();
+    options.setBinary("/usr/bin/chromium");
+    options.addArguments(
+        Stream.of(
+                "headless=new no-sandbox disable-gpu disable-dev-shm-usage disable-quic no-first-run"
+                    + " no-default-browser-check disable-background-networking disable-component-update disable-sync"
+                    + " disable-default-apps disable-domain-reliability disable-extensions metrics-recording-only"
+                    + " hide-scrollbars force-device-scale-factor=1 lang=en-US window-size=1280,800")
+            .flatMap(flags -> Stream.of(flags.split(" ")))
+            .map(flag -> "--" + flag)
+            .toList());
+    options.addArguments(
+        "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1",
+        "--user-data-dir=" + Files.createTempDirectory("tally-chromium"));
+    return options;
+  }
+
+  @Override
+  public void afterAll(ExtensionContext context) {
+    if (driver != null) {
+      driver.quit();
+    }
+    if (application != null) {
+      application.close();
+    }
+  }
+
+  void open(String path) {
+    driver.get(address + path);
+  }
+
+  /** Signs in with a demo person's name. */
+  void signIn(String login) {
+    open("/");
+    focused("login");
+    type(login);
+    press(Keys.TAB);
+    type("tally-demo");
+    press(Keys.ENTER);
+    seeText("h1", "What to do now");
+  }
+
+  String path() {
+    return driver.getCurrentUrl().substring(address.length());
+  }
+
+  /** Waits until there is an answer; what is drawn anew in between is looked for again. */
+  <T> T until(String what, Supplier<T> answer) {
+    return new WebDriverWait(driver, PATIENCE)
+        .pollingEvery(LOOK_AGAIN)
+        .withMessage(() -> what + " at " + driver.getCurrentUrl() + "\n" + text("body"))
+        .ignoring(NoSuchElementException.class)
+        .ignoring(StaleElementReferenceException.class)
+        .until(
+            d -> {
+              T got = answer.get();
+              return Boolean.FALSE.equals(got) ? null : got;
+            });
+  }
+
+  WebElement see(String css) {
+    return until("no " + css, () -> shown(css));
+  }
+
+  private WebElement shown(String css) {
+    WebElement found = driver.findElement(By.cssSelector(css));
+    return found.isDisplayed() ? found : null;
+  }
+
+  void seeText(String css, String wanted) {
+    until("\"" + wanted + "\" is not in " + css, () -> text(css).contains(wanted));
+  }
+
+  String text(String css) {
+    return driver.findElement(By.cssSelector(css)).getText().replace('\u00a0', ' ');
+  }
+
+  List<String> texts(String css) {
+    return driver.findElements(By.cssSelector(css)).stream().map(WebElement::getText).toList();
+  }
+
+  /** The first button with these words on it. */
+  WebElement button(String words) {
+    return until(
+        "no button " + words,
+        () ->
+            driver.findElements(By.tagName("button")).stream()
+                .filter(b -> b.getText().equals(words))
+                .findFirst()
+                .orElse(null));
+  }
+
+  /** Runs a script in the page and waits for the promise that it gives. */
+  Object script(String code, Object... arguments) {
+    return driver.executeAsyncScript(
+        "const done = arguments[arguments.length - 1]; const given = [...arguments].slice(0, -1);"
+            + "(function () {"
+            + code
+            + "}).apply(null, given).then(done, e => done(String(e)));",
+        arguments);
+  }
+
+  /** What an expression in the page gives. */
+  Object value(String code) {
+    return driver.executeScript(code);
+  }
+
+  /** Drags one thing onto another, as a hand does: pressed, moved in steps, let go. */
+  void drag(String from, String to) {
+    WebElement what = see(from);
+    WebElement where = see(to);
+    new Actions(driver)
+        .moveToElement(what)
+        .clickAndHold()
+        .pause(Duration.ofMillis(100))
+        .moveByOffset(6, 2)
+        .moveToElement(where)
+        .moveByOffset(3, 3)
+        .pause(Duration.ofMillis(100))
+        .release()
+        .perform();
+  }
+
+  void press(CharSequence... keys) {
+    new Actions(driver).sendKeys(keys).perform();
+  }
+
+  void chord(Keys held, String key) {
+    new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+  }
+
+  /** Types into what has the focus. */
+  void type(String text) {
+    driver.switchTo().activeElement().sendKeys(text);
+  }
+
+  /** Waits until a field has the focus, as it does for a hand on the keyboard. */
+  void focused(String name) {
+    until(
+        name + " has not the focus",
+        () -> {
+          WebElement active = driver.switchTo().activeElement();
+          return name.equals(active.getAttribute("name"))
+              || name.equals(active.getAttribute("data-cell"));
+        });
+  }
+
+  /** Violations that axe finds on the screen as it stands. */
+  /**
+   * What axe finds on the page, asked in the page's own window: there are no foreign frames to cross, and the second
+   * window that axe would open to cross them sometimes fails to come up on a busy machine.
+   */
+  List<String> violations() {
+    return new AxeBuilder().setLegacyMode(true).analyze(driver).getViolations().stream().map(Browser::words).toList();
+  }
+
+  private static String words(Rule rule) {
+    return rule.getId() + " " + rule.getNodes().stream().map(n -> n.getHtml()).limit(3).toList();
+  }
+
+  List<String> errors() {
+    return driver.manage().logs().get("browser").getAll().stream()
+        .filter(entry -> entry.getLevel() == Level.SEVERE)
+        .map(Object::toString)
+        .toList();
+  }
+}

@@ -1,0 +1,66 @@
+package firmtally.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.openqa.selenium.Keys;
+
+/**
+ * Every screen of the demo house, in light and dark: axe finds nothing, the console stays silent.
+ */
+class ScreensTest {
+  @RegisterExtension static final Browser BROWSER = new Browser(true);
+
+  private static void signIn() {
+    BROWSER.open("/");
+    BROWSER.until("the page", () -> BROWSER.text("body").contains("Firm Tally"));
+    if (BROWSER.texts("form [name='login']").isEmpty()) {
+      return;
+    }
+    BROWSER.signIn("helen");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "/, What to do now",
+    "/enquiries, Enquiries",
+    "/opportunities, Opportunities",
+    "/opportunities/700, ''",
+    "/quotes, Quotes",
+    "/quotes/300, Quote",
+    "/orders, Orders",
+    "/orders/200, Order",
+    "/renewals, What ends when",
+    "/accounts, Accounts",
+    "/accounts/5, ''",
+    "/catalogue, Catalogue",
+    "/catalogue/BS-15, BS-15",
+    "/figures, Figures",
+    "/outbox, Outbox"
+  })
+  void isAccessibleInLightAndDark(String path, String title) {
+    signIn();
+    BROWSER.open(path);
+    BROWSER.seeText("h1", title);
+    BROWSER.see(".page table, .page article");
+    assertThat(BROWSER.violations()).as("light").isEmpty();
+    BROWSER.see("[aria-label='Light or dark']").click();
+    assertThat(BROWSER.violations()).as("dark").isEmpty();
+    BROWSER.see("[aria-label='Light or dark']").click();
+    assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 401")).isEmpty();
+  }
+
+  @Test
+  void keysHelpNamesTheKeysOfTheScreen() {
+    signIn();
+    BROWSER.open("/opportunities");
+    BROWSER.seeText("h1", "Opportunities");
+    BROWSER.press("?");
+    BROWSER.seeText("[role='dialog']", "New opportunity");
+    BROWSER.press(Keys.ESCAPE);
+    BROWSER.until("it is closed", () -> BROWSER.texts("[role='dialog']").isEmpty());
+  }
+}

@@ -1,0 +1,253 @@
+package firmtally.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import firmtally.core.money.Currencies;
+import firmtally.core.money.Percent;
+import firmtally.core.money.Quantity;
+import firmtally.core.money.UnitPrice;
+import firmtally.core.pricing.Item;
+import firmtally.core.worksheet.Line;
+import firmtally.core.worksheet.Recurring;
+import firmtally.core.worksheet.Terms;
+import firmtally.core.worksheet.Totals;
+import firmtally.core.worksheet.Worksheet;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.joda.money.Money;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.openqa.selenium.Keys;
+
+/**
+ * The whole way, by keyboard wherever the screens offer it: set up an empty house, sign in,
+ * account, products, opportunity, lines, quote, mail, order, release by somebody else, renewal. The
+ * figures on the screens are the core's.
+ */
+class WholeWayTest {
+  @RegisterExtension static final Browser BROWSER = new Browser(false);
+  private static final Percent TAX = Percent.parse("19");
+
+  private static void field(String name, String value) {
+    BROWSER.focused(name);
+    BROWSER.type(value);
+    BROWSER.press(Keys.TAB);
+  }
+
+  private static void clean(String screen) {
+    assertThat(BROWSER.violations()).as(screen).isEmpty();
+  }
+
+  @Test
+  void fromAnEmptyHouseToTheRenewal() {
+    setUpTheHouse();
+    addAProduct("BS-15", "Bench scale 15 kg", "420", "231", "", "");
+    addAProduct("CAL-B", "Calibration plan", "96", "40", "12", "12");
+    addAColleague();
+    openAnOpportunity();
+    typeLines();
+    quoteAndSend();
+    placeTheOrder();
+    String order = BROWSER.path();
+    releaseAsSomebodyElse(order);
+    followTheRenewal();
+    assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 4")).isEmpty();
+  }
+
+  private void setUpTheHouse() {
+    BROWSER.open("/");
+    field("company", "Small Scales");
+    BROWSER.focused("currency");
+    BROWSER.press(Keys.TAB);
+    field("name", "Ana Holm");
+    field("mail", "ana@small.example");
+    field("login", "ana");
+    BROWSER.focused("password");
+    BROWSER.type("short");
+    clean("set-up");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("form", "A password has at least 8 characters.");
+    BROWSER.type(" is not long enough");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "What to do now");
+    BROWSER.seeText("table", "Nothing is due.");
+    clean("day sheet");
+  }
+
+  private void addAProduct(
+      String code, String name, String list, String cost, String every, String term) {
+    BROWSER.press("g", "c");
+    BROWSER.seeText("h1", "Catalogue");
+    BROWSER.press("n");
+    field("code", code);
+    field("name", name);
+    field("family", "bench");
+    BROWSER.press(Keys.TAB);
+    field("listPrice", list);
+    field("unitCost", cost);
+    BROWSER.press(Keys.TAB);
+    field("everyMonths", every);
+    BROWSER.focused("termMonths");
+    BROWSER.type(term);
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", code + " " + name);
+  }
+
+  private void addAColleague() {
+    BROWSER.open("/people");
+    BROWSER.see("[name='name']").sendKeys("Bea Crane");
+    BROWSER.see("[name='mail']").sendKeys("bea@small.example");
+    BROWSER.see("[name='login']").sendKeys("bea");
+    BROWSER.see("[name='password']").sendKeys("long enough");
+    BROWSER.see("select").sendKeys("credit");
+    BROWSER.press(Keys.TAB, Keys.ENTER);
+    BROWSER.seeText("table", "Bea Crane");
+    clean("people");
+  }
+
+  private void openAnOpportunity() {
+    BROWSER.press(Keys.ESCAPE);
+    BROWSER.open("/accounts");
+    BROWSER.seeText("h1", "Accounts");
+    BROWSER.press("n");
+    field("name", "Greyfen Dairy");
+    field("town", "Greyfen");
+    field("postal", "12345");
+    field("trade", "dairy");
+    field("contact", "Tobias Alder");
+    BROWSER.focused("mail");
+    BROWSER.type("tobias@greyfen.example");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "Greyfen Dairy");
+    clean("account");
+    BROWSER.press("n");
+    BROWSER.focused("title");
+    BROWSER.type("Scales for the packing hall");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "Scales for the packing hall");
+  }
+
+  private void typeLines() {
+    BROWSER.see("[name='pick']").click();
+    BROWSER.type("bs-15");
+    BROWSER.seeText("#picks", "Bench scale 15 kg");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.focused("quantity");
+    BROWSER.type("10");
+    BROWSER.press(Keys.TAB, Keys.TAB);
+    BROWSER.focused("discountPercent");
+    BROWSER.type("5");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.focused("pick");
+    BROWSER.type("cal");
+    BROWSER.seeText("#picks", "Calibration plan");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.focused("quantity");
+    BROWSER.type("0");
+    BROWSER.seeText("table.lines", "quantity 0 is not above 0");
+    assertThat(BROWSER.see(".strip").getAttribute("data-state")).isEqualTo("stale");
+    BROWSER.chord(Keys.CONTROL, "a");
+    BROWSER.type("10");
+    Totals totals = expected();
+    BROWSER.seeText("[data-tally='Net']", shown(totals.contract()));
+    BROWSER.seeText("[data-tally='Cost']", shown(totals.cost()));
+    BROWSER.seeText("[data-tally='Margin']", shown(totals.margin()));
+    BROWSER.seeText("[data-tally='Total, first invoice']", shown(totals.firstInvoice().total()));
+    BROWSER.seeText("[data-tally='Per month']", shown(totals.recurringMonthly()));
+    BROWSER.seeText("[aria-label='Credit']", "over limit");
+    BROWSER.chord(Keys.CONTROL, "s");
+    BROWSER.seeText(".keep", "Saved");
+    clean("opportunity");
+  }
+
+  /** The same lines, worked out by the core here. */
+  private static Totals expected() {
+    Item scale = item("BS-15", "420", "231");
+    Item plan = item("CAL-B", "96", "40");
+    Line first =
+        Line.of("1", scale, Quantity.parse("10")).on(new Terms.Discount(Percent.parse("5")));
+    Line second = Line.of("2", plan, Quantity.parse("10")).charged(new Recurring(12, 12));
+    return Worksheet.of(Currencies.get("EUR"), LocalDate.now(), List.of(first, second))
+        .tally()
+        .totals();
+  }
+
+  private static Item item(String code, String list, String cost) {
+    return Item.product(
+        code, Optional.of("bench"), UnitPrice.parse(list), UnitPrice.parse(cost), TAX);
+  }
+
+  private static String shown(Money amount) {
+    BigDecimal number = amount.getAmount();
+    return String.format("%,.2f", number).replace(',', ' ');
+  }
+
+  private void quoteAndSend() {
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.seeText("h1", "Quote Q-1001");
+    BROWSER.seeText("[data-tally='Net']", shown(expected().contract()));
+    clean("quote");
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.seeText("[role='dialog']", "tobias@greyfen.example");
+    clean("sending");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText(".head", "sent");
+    assertThat(BROWSER.texts("[name='pick']")).isEmpty();
+    BROWSER.open("/outbox");
+    BROWSER.seeText("article", "Enclosed: Q-1001.pdf");
+    BROWSER.seeText("article", "Dear Tobias Alder,");
+    clean("outbox");
+  }
+
+  private void placeTheOrder() {
+    BROWSER.chord(Keys.CONTROL, "k");
+    BROWSER.focused("find");
+    BROWSER.type("Q-1001");
+    BROWSER.seeText("#choices", "Scales for the packing hall");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "Quote Q-1001");
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.focused("customerNumber");
+    BROWSER.type("PO-77");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "Order S-1001");
+    BROWSER.seeText(".holds", "Credit says hold");
+    clean("order on hold");
+  }
+
+  private void releaseAsSomebodyElse(String order) {
+    BROWSER.see("summary").click();
+    BROWSER.press(Keys.TAB, Keys.TAB, Keys.ENTER);
+    field("login", "bea");
+    BROWSER.focused("password");
+    BROWSER.type("long enough");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "What to do now");
+    BROWSER.seeText("table", "order on hold");
+    BROWSER.open(order);
+    BROWSER.seeText("h1", "Order S-1001");
+    BROWSER.until("it may be released", () -> BROWSER.texts("button").contains("Release…"));
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.focused("comment");
+    BROWSER.type("Paid in advance, seen on the account.");
+    BROWSER.press(Keys.TAB, Keys.ENTER);
+    BROWSER.seeText(".head", "released");
+    BROWSER.seeText(".agreement", "R-1001");
+    BROWSER.seeText("[data-tally='Net']", shown(expected().contract()));
+  }
+
+  private void followTheRenewal() {
+    BROWSER.press("g", "r");
+    BROWSER.seeText("table", "R-1001");
+    clean("renewals");
+    BROWSER.see("a[href^='/opportunities/']").sendKeys(Keys.ENTER);
+    BROWSER.seeText("h1", "Renewal of R-1001");
+    BROWSER.seeText("table.lines", "CAL-B");
+    BROWSER.seeText("[aria-label='Activities']", "Call about the renewal of R-1001");
+    List<String> trail = BROWSER.texts(".trail li a");
+    assertThat(trail).containsExactly("O-1001", "Q-1001", "S-1001", "R-1001", "O-1002");
+    clean("renewal opportunity");
+  }
+}
