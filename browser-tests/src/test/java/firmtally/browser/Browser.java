@@ -211,11 +211,13 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
 
   /** Violations that axe finds on the screen as it stands. */
   /**
-   * What axe finds on the page, asked in the page's own window: there are no foreign frames to cross, and the second
-   * window that axe would open to cross them sometimes fails to come up on a busy machine.
+   * What axe finds on the page, asked in the page's own window: there are no foreign frames to
+   * cross, and the second window that axe would open to cross them sometimes fails to come up on a
+   * busy machine.
    */
   List<String> violations() {
-    return new AxeBuilder().setLegacyMode(true).analyze(driver).getViolations().stream().map(Browser::words).toList();
+    return new AxeBuilder()
+        .setLegacyMode(true).analyze(driver).getViolations().stream().map(Browser::words).toList();
   }
 
   private static String words(Rule rule) {
