@@ -26,7 +26,8 @@ CREATE TABLE person (
   mail TEXT NOT NULL,
   role TEXT NOT NULL CHECK (role IN ('rep', 'manager', 'credit-controller', 'administrator')),
   team TEXT,
-  password TEXT NOT NULL
+  password TEXT NOT NULL,
+  calendar_key TEXT UNIQUE
 ) STRICT;
 
 CREATE TABLE goal (
@@ -94,6 +95,8 @@ CREATE TABLE account (
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
 CREATE INDEX account_name ON account(name, id);
+CREATE INDEX account_owner ON account(owner_id);
+CREATE INDEX account_mail ON account(lower(mail)) WHERE mail <> '';
 
 CREATE TABLE contact (
   id INTEGER PRIMARY KEY,
@@ -101,9 +104,50 @@ CREATE TABLE contact (
   name TEXT NOT NULL,
   role TEXT NOT NULL DEFAULT '',
   mail TEXT NOT NULL DEFAULT '',
-  phone TEXT NOT NULL DEFAULT ''
+  phone TEXT NOT NULL DEFAULT '',
+  channel TEXT NOT NULL DEFAULT '' CHECK (channel IN ('', 'phone', 'mail', 'visit')),
+  hours TEXT NOT NULL DEFAULT '',
+  version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
 CREATE INDEX contact_account ON contact(account_id);
+CREATE INDEX contact_mail ON contact(lower(mail)) WHERE mail <> '';
+
+-- The last digits of every phone number, as duplicates are found by.
+CREATE TABLE phone_digits (
+  digits TEXT NOT NULL,
+  record TEXT NOT NULL,
+  record_id INTEGER NOT NULL,
+  PRIMARY KEY (digits, record, record_id)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX phone_digits_record ON phone_digits(record, record_id);
+
+CREATE TABLE account_note (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  words TEXT NOT NULL,
+  pinned INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX account_note_account ON account_note(account_id, pinned DESC, id DESC);
+
+-- A book of accounts handed to a colleague; with a last day it goes back by itself.
+CREATE TABLE handover (
+  id INTEGER PRIMARY KEY,
+  from_id INTEGER NOT NULL REFERENCES person(id),
+  to_id INTEGER NOT NULL REFERENCES person(id),
+  made_by INTEGER NOT NULL REFERENCES person(id),
+  made_on TEXT NOT NULL,
+  until TEXT,
+  ended_on TEXT
+) STRICT;
+CREATE INDEX handover_until ON handover(until) WHERE until IS NOT NULL AND ended_on IS NULL;
+CREATE TABLE handover_record (
+  handover_id INTEGER NOT NULL REFERENCES handover(id),
+  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity')),
+  record_id INTEGER NOT NULL,
+  PRIMARY KEY (handover_id, record, record_id)
+) STRICT, WITHOUT ROWID;
 
 CREATE TABLE credit_limit (
   account_id INTEGER NOT NULL REFERENCES account(id),
@@ -126,18 +170,93 @@ CREATE TABLE enquiry (
   number TEXT NOT NULL UNIQUE,
   taken_at TEXT NOT NULL,
   name TEXT NOT NULL,
-  reach TEXT NOT NULL,
+  person TEXT NOT NULL DEFAULT '',
+  mail TEXT NOT NULL DEFAULT '',
+  phone TEXT NOT NULL DEFAULT '',
+  postal TEXT NOT NULL DEFAULT '',
   town TEXT NOT NULL DEFAULT '',
   about TEXT NOT NULL,
+  family TEXT,
+  worth INTEGER,
   source TEXT NOT NULL,
+  campaign TEXT NOT NULL DEFAULT '',
   state TEXT NOT NULL CHECK (state IN ('new', 'talking', 'parked', 'dropped', 'taken-on')),
+  parked_until TEXT,
+  reason TEXT,
   owner_id INTEGER NOT NULL REFERENCES person(id),
   account_id INTEGER REFERENCES account(id),
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
 CREATE INDEX enquiry_state ON enquiry(state, id);
+CREATE INDEX enquiry_owner ON enquiry(owner_id, state, id);
+CREATE INDEX enquiry_mail ON enquiry(lower(mail)) WHERE mail <> '';
+CREATE INDEX enquiry_parked ON enquiry(parked_until) WHERE state = 'parked';
+CREATE INDEX enquiry_campaign ON enquiry(campaign) WHERE campaign <> '';
 
-CREATE TABLE sales_path (id INTEGER PRIMARY KEY, name TEXT NOT NULL, kind TEXT NOT NULL CHECK (kind IN ('new', 'renewal'))) STRICT;
+-- Who was given an enquiry, when and by which rule; the last one has it.
+CREATE TABLE enquiry_given (
+  id INTEGER PRIMARY KEY,
+  enquiry_id INTEGER NOT NULL REFERENCES enquiry(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  rule_id INTEGER REFERENCES assignment_rule(id)
+) STRICT;
+CREATE INDEX enquiry_given_enquiry ON enquiry_given(enquiry_id);
+CREATE INDEX enquiry_given_person ON enquiry_given(person_id, at);
+
+CREATE TABLE assignment_rule (
+  id INTEGER PRIMARY KEY,
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  postal_prefixes TEXT NOT NULL DEFAULT '',
+  family TEXT,
+  source TEXT,
+  worth_from INTEGER,
+  worth_below INTEGER,
+  retired INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE TABLE assignment_share (
+  rule_id INTEGER NOT NULL REFERENCES assignment_rule(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  weight INTEGER NOT NULL CHECK (weight > 0),
+  given INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY (rule_id, person_id)
+) STRICT, WITHOUT ROWID;
+
+CREATE TABLE call_list (
+  id INTEGER PRIMARY KEY,
+  name TEXT NOT NULL,
+  campaign TEXT NOT NULL,
+  made_by INTEGER NOT NULL REFERENCES person(id),
+  made_on TEXT NOT NULL,
+  picked TEXT NOT NULL,
+  closed_on TEXT,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE TABLE call_entry (
+  id INTEGER PRIMARY KEY,
+  list_id INTEGER NOT NULL REFERENCES call_list(id),
+  position INTEGER NOT NULL,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  contact_id INTEGER REFERENCES contact(id),
+  outcome TEXT CHECK (outcome IN ('not-reached', 'call-again', 'no-interest', 'reached', 'opportunity')),
+  words TEXT NOT NULL DEFAULT '',
+  again_on TEXT,
+  at TEXT,
+  person_id INTEGER REFERENCES person(id),
+  opportunity_id INTEGER REFERENCES opportunity(id)
+) STRICT;
+CREATE INDEX call_entry_list ON call_entry(list_id, position);
+CREATE INDEX call_entry_account ON call_entry(account_id);
+
+CREATE TABLE sales_path (
+  id INTEGER PRIMARY KEY,
+  name TEXT NOT NULL,
+  kind TEXT NOT NULL CHECK (kind IN ('new', 'renewal')),
+  retired INTEGER NOT NULL DEFAULT 0,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+-- A retired stage keeps its name for the logs; nothing moves to it any more.
 CREATE TABLE stage (
   id INTEGER PRIMARY KEY,
   path_id INTEGER NOT NULL REFERENCES sales_path(id),
@@ -145,9 +264,26 @@ CREATE TABLE stage (
   name TEXT NOT NULL,
   odds INTEGER NOT NULL,
   usual_days INTEGER NOT NULL,
-  at_quote INTEGER NOT NULL DEFAULT 0,
-  UNIQUE (path_id, position)
+  team TEXT,
+  moves_here TEXT CHECK (moves_here IN ('quote-sent', 'quote-made', 'lines-kept')),
+  step_kind TEXT,
+  step_subject TEXT,
+  step_days INTEGER,
+  retired INTEGER NOT NULL DEFAULT 0
 ) STRICT;
+CREATE INDEX stage_path ON stage(path_id, position);
+
+-- What should be done in a stage; a must is looked at before anything moves past it.
+CREATE TABLE stage_check (
+  id INTEGER PRIMARY KEY,
+  stage_id INTEGER NOT NULL REFERENCES stage(id),
+  position INTEGER NOT NULL,
+  words TEXT NOT NULL,
+  proof TEXT NOT NULL CHECK (proof IN ('ticked', 'lines', 'quote-sent', 'file', 'contact', 'budget', 'next-step')),
+  must INTEGER NOT NULL DEFAULT 0,
+  retired INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX stage_check_stage ON stage_check(stage_id, position);
 
 -- A worksheet hangs on an opportunity, a quote or an order. "agreed" is its whole question as a document once it is locked.
 CREATE TABLE worksheet (
@@ -199,7 +335,7 @@ CREATE TABLE opportunity (
   owner_id INTEGER NOT NULL REFERENCES person(id),
   path_id INTEGER NOT NULL REFERENCES sales_path(id),
   stage_id INTEGER NOT NULL REFERENCES stage(id),
-  state TEXT NOT NULL CHECK (state IN ('open', 'won', 'lost')),
+  state TEXT NOT NULL CHECK (state IN ('open', 'paused', 'won', 'lost')),
   stage_since TEXT NOT NULL,
   opened_on TEXT NOT NULL,
   expected_close TEXT NOT NULL,
@@ -211,7 +347,17 @@ CREATE TABLE opportunity (
   closed_on TEXT,
   won_amount INTEGER,
   reason TEXT,
+  competitor TEXT,
+  paused_until TEXT,
   note TEXT NOT NULL DEFAULT '',
+  priority TEXT NOT NULL DEFAULT 'usual' CHECK (priority IN ('first', 'usual', 'later')),
+  interest TEXT NOT NULL DEFAULT 'unknown' CHECK (interest IN ('unknown', 'faint', 'fair', 'keen')),
+  business TEXT NOT NULL DEFAULT 'new' CHECK (business IN ('new', 'existing')),
+  budget INTEGER,
+  source TEXT NOT NULL DEFAULT '',
+  campaign TEXT NOT NULL DEFAULT '',
+  copied_from INTEGER REFERENCES opportunity(id),
+  touched_on TEXT NOT NULL,
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
 CREATE INDEX opportunity_close ON opportunity(state, expected_close, id);
@@ -221,6 +367,69 @@ CREATE INDEX opportunity_stage ON opportunity(stage_id, state);
 CREATE INDEX opportunity_renews ON opportunity(renews_id);
 CREATE INDEX opportunity_enquiry ON opportunity(enquiry_id);
 CREATE INDEX opportunity_closed ON opportunity(closed_on, state);
+CREATE INDEX opportunity_paused ON opportunity(paused_until) WHERE state = 'paused';
+CREATE INDEX opportunity_campaign ON opportunity(campaign) WHERE campaign <> '';
+CREATE INDEX opportunity_path ON opportunity(state, path_id, expected_close, id);
+
+CREATE TABLE opportunity_tag (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  tag TEXT NOT NULL COLLATE NOCASE,
+  PRIMARY KEY (opportunity_id, tag)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX opportunity_tag_tag ON opportunity_tag(tag, opportunity_id);
+CREATE TABLE opportunity_competitor (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  name TEXT NOT NULL COLLATE NOCASE,
+  PRIMARY KEY (opportunity_id, name)
+) STRICT, WITHOUT ROWID;
+CREATE TABLE opportunity_person (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  contact_id INTEGER NOT NULL REFERENCES contact(id),
+  role TEXT NOT NULL CHECK (role IN ('decides', 'uses', 'partner', 'subcontractor')),
+  PRIMARY KEY (opportunity_id, contact_id, role)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX opportunity_person_contact ON opportunity_person(contact_id);
+-- Colleagues who share it, with their part of the credit; what is left is the owner's.
+CREATE TABLE opportunity_share (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  part INTEGER NOT NULL,
+  PRIMARY KEY (opportunity_id, person_id)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX opportunity_share_person ON opportunity_share(person_id, opportunity_id);
+CREATE TABLE opportunity_tick (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  check_id INTEGER NOT NULL REFERENCES stage_check(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  PRIMARY KEY (opportunity_id, check_id)
+) STRICT, WITHOUT ROWID;
+
+-- A file's content is kept once, by its checksum; a record's file names it.
+CREATE TABLE file_content (sha256 TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT;
+CREATE TABLE record_file (
+  id INTEGER PRIMARY KEY,
+  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity')),
+  record_id INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  type TEXT NOT NULL,
+  size INTEGER NOT NULL,
+  sha256 TEXT NOT NULL REFERENCES file_content(sha256),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  removed_at TEXT
+) STRICT;
+CREATE INDEX record_file_record ON record_file(record, record_id, id);
+
+-- A list as somebody kept it: their filters, grouping and order under a name.
+CREATE TABLE kept_view (
+  id INTEGER PRIMARY KEY,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  name TEXT NOT NULL,
+  shared INTEGER NOT NULL DEFAULT 0,
+  query TEXT NOT NULL,
+  UNIQUE (person_id, name)
+) STRICT;
 
 CREATE TABLE stage_log (
   id INTEGER PRIMARY KEY,
@@ -238,13 +447,20 @@ CREATE TABLE activity (
   kind TEXT NOT NULL CHECK (kind IN ('call', 'mail', 'meeting', 'task', 'note')),
   subject TEXT NOT NULL,
   due TEXT NOT NULL,
+  at_time TEXT,
   person_id INTEGER NOT NULL REFERENCES person(id),
+  planned_by INTEGER REFERENCES person(id),
   opportunity_id INTEGER REFERENCES opportunity(id),
+  enquiry_id INTEGER REFERENCES enquiry(id),
+  account_id INTEGER REFERENCES account(id),
   done_at TEXT,
   outcome TEXT NOT NULL DEFAULT '',
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
 CREATE INDEX activity_opportunity ON activity(opportunity_id, done_at, due);
+CREATE INDEX activity_enquiry ON activity(enquiry_id, id) WHERE enquiry_id IS NOT NULL;
+CREATE INDEX activity_account ON activity(account_id, id) WHERE account_id IS NOT NULL;
+CREATE INDEX activity_day ON activity(due, person_id);
 CREATE INDEX activity_due ON activity(person_id, due) WHERE done_at IS NULL;
 
 CREATE TABLE quote (

@@ -1,6 +1,7 @@
 package firmtally.server.account;
 
 import firmtally.core.pricing.Buyer;
+import firmtally.server.people.Actor;
 import java.util.Optional;
 
 /**
@@ -25,6 +26,7 @@ public record Account(
     String priceGroup,
     long ownerId,
     String ownerName,
+    String ownerTeam,
     int termsDays,
     int lateDays,
     int graceDays,
@@ -34,6 +36,11 @@ public record Account(
     boolean orderNumberRequired,
     String note,
     long version) {
+  /** Whose it is. */
+  public Actor.Owner owner() {
+    return new Actor.Owner(ownerId, ownerName, ownerTeam);
+  }
+
   /** As price rules see it: by its number and its price group. */
   public Buyer buyer() {
     return new Buyer(number, Optional.ofNullable(priceGroup));

@@ -10,7 +10,7 @@ class AccountStore {
   private static final String COLUMNS =
       """
       SELECT a.id, a.number, a.name, a.kind, a.standing, a.trade, a.street, a.postal, a.town, a.mail, a.phone,
-             a.price_group, a.owner_id, p.name AS owner_name, a.terms_days, a.late_days, a.grace_days,
+             a.price_group, a.owner_id, p.name AS owner_name, p.team AS owner_team, a.terms_days, a.late_days, a.grace_days,
              a.overdue_allowed, a.watch_percent, a.stopped, a.order_number_required, a.note, a.version
       FROM account a JOIN person p ON p.id = a.owner_id
       """;
@@ -55,27 +55,115 @@ class AccountStore {
     return sql.sql(INSERT).paramSource(account).query(Long.class).single();
   }
 
-  long insertContact(long account, String name, String role, String mail, String phone) {
+  /** What can be typed on an account, as it is written. */
+  record Edit(
+      long id,
+      long version,
+      String name,
+      String trade,
+      String street,
+      String postal,
+      String town,
+      String mail,
+      String phone,
+      String priceGroup,
+      int termsDays,
+      boolean orderNumberRequired) {}
+
+  int update(Edit edit) {
     return sql.sql(
             """
-            INSERT INTO contact (account_id, name, role, mail, phone)
-            VALUES (:account, :name, :role, :mail, :phone) RETURNING id
+            UPDATE account SET name = :name, trade = :trade, street = :street, postal = :postal, town = :town,
+              mail = :mail, phone = :phone, price_group = :priceGroup, terms_days = :termsDays,
+              order_number_required = :orderNumberRequired, version = version + 1
+            WHERE id = :id AND version = :version
             """)
+        .paramSource(edit)
+        .update();
+  }
+
+  long insertContact(long account, AccountService.ContactForm contact) {
+    return sql.sql(
+            """
+            INSERT INTO contact (account_id, name, role, mail, phone, channel, hours)
+            VALUES (:account, :name, :role, :mail, :phone, :channel, :hours) RETURNING id
+            """)
+        .paramSource(contact)
         .param("account", account)
-        .param("name", name)
-        .param("role", role)
-        .param("mail", mail)
-        .param("phone", phone)
         .query(Long.class)
         .single();
   }
 
+  int updateContact(long id, long version, AccountService.ContactForm contact) {
+    return sql.sql(
+            """
+            UPDATE contact SET name = :name, role = :role, mail = :mail, phone = :phone, channel = :channel,
+              hours = :hours, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .paramSource(contact)
+        .param("id", id)
+        .param("version", version)
+        .update();
+  }
+
   List<AccountService.Contact> contacts(long account) {
     return sql.sql(
-            "SELECT id, name, role, mail, phone FROM contact WHERE account_id = :account ORDER BY id")
+            """
+            SELECT id, name, role, mail, phone, channel, hours, version FROM contact
+            WHERE account_id = :account ORDER BY id
+            """)
         .param("account", account)
         .query(AccountService.Contact.class)
         .list();
+  }
+
+  List<AccountService.NoteView> notes(long account) {
+    return sql.sql(
+            """
+            SELECT n.id, n.words, n.pinned, p.name AS person, n.at
+            FROM account_note n JOIN person p ON p.id = n.person_id
+            WHERE n.account_id = :account ORDER BY n.pinned DESC, n.id DESC LIMIT 100
+            """)
+        .param("account", account)
+        .query(AccountService.NoteView.class)
+        .list();
+  }
+
+  void insertNote(long account, long person, String at, String words, boolean pinned) {
+    sql.sql(
+            """
+            INSERT INTO account_note (account_id, person_id, at, words, pinned)
+            VALUES (:account, :person, :at, :words, :pinned)
+            """)
+        .param("account", account)
+        .param("person", person)
+        .param("at", at)
+        .param("words", words)
+        .param("pinned", pinned)
+        .update();
+  }
+
+  int pin(long account, long note, boolean pinned) {
+    return sql.sql("UPDATE account_note SET pinned = :pinned WHERE id = :id AND account_id = :account")
+        .param("pinned", pinned)
+        .param("id", note)
+        .param("account", account)
+        .update();
+  }
+
+  List<Account> ownedBy(long owner) {
+    return sql.sql(COLUMNS + " WHERE a.owner_id = :owner ORDER BY a.name, a.id")
+        .param("owner", owner)
+        .query(Account.class)
+        .list();
+  }
+
+  void setOwner(long id, long owner) {
+    sql.sql("UPDATE account SET owner_id = :owner, version = version + 1 WHERE id = :id")
+        .param("id", id)
+        .param("owner", owner)
+        .update();
   }
 
   void setStanding(long id, String standing) {

@@ -2,14 +2,19 @@ package firmtally.server.activity;
 
 import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
+import firmtally.server.platform.Versions;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
+@RequestMapping("/api/activities/{id}")
 class ActivityController {
   private final ActivityService activities;
 
@@ -17,11 +22,26 @@ class ActivityController {
     this.activities = activities;
   }
 
-  record Outcome(String outcome) {}
-
-  @PostMapping("/api/activities/{id}/done")
+  @PostMapping("/done")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void done(@PathVariable long id, @RequestBody Outcome typed, @SignedIn Actor actor) {
-    activities.done(id, typed.outcome(), actor);
+  void done(
+      @PathVariable long id, @RequestBody ActivityService.DoneForm typed, @SignedIn Actor actor) {
+    activities.done(id, typed, actor);
+  }
+
+  @PostMapping("/undone")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void undone(@PathVariable long id, @SignedIn Actor actor) {
+    activities.undone(id, actor);
+  }
+
+  @PutMapping
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody ActivityService.ActivityForm typed,
+      @SignedIn Actor actor) {
+    activities.change(id, Versions.of(version), typed, actor);
   }
 }

@@ -1,5 +1,6 @@
 package firmtally.server.activity;
 
+import firmtally.server.people.Actor;
 import firmtally.server.platform.Sql;
 import java.time.LocalDate;
 import java.util.List;
@@ -8,49 +9,116 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class ActivityStore {
+  private static final String ROWS =
+      """
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person, a.opportunity_id, a.enquiry_id,
+             a.account_id, a.done_at, a.outcome, a.version
+      FROM activity a JOIN person p ON p.id = a.person_id
+      """;
+  private static final String FIND =
+      """
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person_name, p.team AS person_team,
+             a.opportunity_id, a.enquiry_id, a.account_id, a.done_at, a.version,
+             COALESCE(o.owner_id, e.owner_id, c.owner_id) AS owner_id
+      FROM activity a JOIN person p ON p.id = a.person_id
+        LEFT JOIN opportunity o ON o.id = a.opportunity_id
+        LEFT JOIN enquiry e ON e.id = a.enquiry_id
+        LEFT JOIN account c ON c.id = a.account_id
+      WHERE a.id = :id
+      """;
+  private static final String INSERT =
+      """
+      INSERT INTO activity (kind, subject, due, at_time, person_id, planned_by, opportunity_id, enquiry_id, account_id,
+                            done_at, outcome)
+      VALUES (:kind, :subject, :due, :time, :person, :plannedBy, :opportunity, :enquiry, :account, :doneAt, :outcome)
+      RETURNING id
+      """;
+  private static final String CALENDAR =
+      """
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, p.name AS person, a.done_at IS NOT NULL AS done,
+             COALESCE(o.number, e.number, c.number) AS number,
+             CASE WHEN o.id IS NOT NULL THEN 'opportunity' WHEN e.id IS NOT NULL THEN 'enquiry' ELSE 'account' END AS record,
+             COALESCE(o.id, e.id, c.id) AS record_id, COALESCE(oa.name, e.name, c.name) AS account
+      FROM activity a JOIN person p ON p.id = a.person_id
+        LEFT JOIN opportunity o ON o.id = a.opportunity_id LEFT JOIN account oa ON oa.id = o.account_id
+        LEFT JOIN enquiry e ON e.id = a.enquiry_id
+        LEFT JOIN account c ON c.id = a.account_id
+      WHERE a.due BETWEEN :from AND :to AND a.kind <> 'note' AND (:person = 0 OR a.person_id = :person)
+        AND (:sees = '' OR p.team = :sees OR a.person_id = :me)
+      ORDER BY a.due, a.at_time IS NULL, a.at_time, a.id LIMIT 3000
+      """;
   private final Sql sql;
 
   ActivityStore(Sql sql) {
     this.sql = sql;
   }
 
-  List<ActivityService.Activity> of(long opportunity) {
+  /** An activity as it is written. */
+  record Row(
+      String kind,
+      String subject,
+      String due,
+      String time,
+      long person,
+      Long plannedBy,
+      Long opportunity,
+      Long enquiry,
+      Long account,
+      String doneAt,
+      String outcome) {}
+
+  /** An activity as it stands, with whose it is and whose the record. */
+  record Kept(
+      long id,
+      String kind,
+      String subject,
+      String due,
+      String atTime,
+      long personId,
+      String personName,
+      String personTeam,
+      Long opportunityId,
+      Long enquiryId,
+      Long accountId,
+      String doneAt,
+      long version,
+      Long ownerId) {
+    Actor.Owner person() {
+      return new Actor.Owner(personId, personName, personTeam);
+    }
+  }
+
+  List<ActivityService.Activity> of(ActivityService.On on) {
     return sql.sql(
-            """
-            SELECT a.id, a.kind, a.subject, a.due, p.name AS person, a.opportunity_id, a.done_at, a.outcome, a.version
-            FROM activity a JOIN person p ON p.id = a.person_id
-            WHERE a.opportunity_id = :id ORDER BY a.done_at IS NOT NULL, a.due DESC, a.id DESC
-            """)
-        .param("id", opportunity)
+            ROWS
+                + " WHERE a."
+                + on.column()
+                + " = :id ORDER BY a.done_at IS NOT NULL, a.done_at DESC, a.due, a.id DESC LIMIT 300")
+        .param("id", on.id())
         .query(ActivityService.Activity.class)
         .list();
   }
 
-  Optional<Owner> owner(long id) {
+  /** Everything done and planned with an account, its opportunities' with it, the latest first. */
+  List<ActivityService.Activity> ofAccount(long account, int most) {
     return sql.sql(
-            """
-            SELECT a.person_id, p.name, a.subject, a.opportunity_id FROM activity a JOIN person p ON p.id = a.person_id
-            WHERE a.id = :id
-            """)
-        .param("id", id)
-        .query(Owner.class)
-        .optional();
+            ROWS
+                + """
+                  WHERE a.account_id = :id OR a.opportunity_id IN (SELECT id FROM opportunity WHERE account_id = :id)
+                  ORDER BY a.done_at IS NOT NULL, a.done_at DESC, a.due, a.id DESC LIMIT :most
+                  """)
+        .param("id", account)
+        .param("most", most)
+        .query(ActivityService.Activity.class)
+        .list();
   }
 
-  record Owner(long personId, String name, String subject, long opportunityId) {}
+  Optional<Kept> find(long id) {
+    return sql.sql(FIND).param("id", id).query(Kept.class).optional();
+  }
 
-  void insert(String kind, String subject, LocalDate due, long person, long opportunity) {
-    sql.sql(
-            """
-            INSERT INTO activity (kind, subject, due, person_id, opportunity_id)
-            VALUES (:kind, :subject, :due, :person, :opportunity)
-            """)
-        .param("kind", kind)
-        .param("subject", subject)
-        .param("due", due.toString())
-        .param("person", person)
-        .param("opportunity", opportunity)
-        .update();
+  long insert(Row row) {
+    return sql.sql(INSERT).paramSource(row).query(Long.class).single();
   }
 
   int done(long id, String at, String outcome) {
@@ -65,6 +133,32 @@ class ActivityStore {
         .update();
   }
 
+  int undone(long id) {
+    return sql.sql(
+            """
+            UPDATE activity SET done_at = NULL, outcome = '', version = version + 1
+            WHERE id = :id AND done_at IS NOT NULL
+            """)
+        .param("id", id)
+        .update();
+  }
+
+  int move(long id, long version, String subject, String due, String time, long person) {
+    return sql.sql(
+            """
+            UPDATE activity SET subject = :subject, due = :due, at_time = :time, person_id = :person,
+              version = version + 1
+            WHERE id = :id AND version = :version AND done_at IS NULL
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("subject", subject)
+        .param("due", due)
+        .param("time", time)
+        .param("person", person)
+        .update();
+  }
+
   void closeOpen(long opportunity, String at, String outcome) {
     sql.sql(
             """
@@ -75,5 +169,37 @@ class ActivityStore {
         .param("at", at)
         .param("outcome", outcome)
         .update();
+  }
+
+  boolean hasOpen(long opportunity) {
+    return sql.sql(
+            "SELECT EXISTS (SELECT 1 FROM activity WHERE opportunity_id = :id AND done_at IS NULL)")
+        .param("id", opportunity)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /** Gives the open activities of an opportunity that are one person's to another. */
+  void giveOpen(long opportunity, long from, long to) {
+    sql.sql(
+            """
+            UPDATE activity SET person_id = :to, version = version + 1
+            WHERE opportunity_id = :id AND person_id = :from AND done_at IS NULL
+            """)
+        .param("id", opportunity)
+        .param("from", from)
+        .param("to", to)
+        .update();
+  }
+
+  List<ActivityService.Planned> calendar(LocalDate from, LocalDate to, long person, Actor actor) {
+    return sql.sql(CALENDAR)
+        .param("from", from.toString())
+        .param("to", to.toString())
+        .param("person", person)
+        .param("sees", actor.seesTeam())
+        .param("me", actor.id())
+        .query(ActivityService.Planned.class)
+        .list();
   }
 }

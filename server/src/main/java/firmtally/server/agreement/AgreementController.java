@@ -1,6 +1,8 @@
 package firmtally.server.agreement;
 
 import java.util.List;
+import firmtally.server.people.Actor;
+import firmtally.server.people.SignedIn;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -15,7 +17,7 @@ class AgreementController {
   }
 
   @GetMapping
-  List<AgreementService.AgreementRow> running() {
-    return agreements.running();
+  List<AgreementService.AgreementRow> running(@SignedIn Actor actor) {
+    return agreements.running(actor);
   }
 }

@@ -128,8 +128,8 @@ public class AgreementService {
   }
 
   /** What runs, or ended within the last month without being renewed; the first to end first. */
-  List<AgreementRow> running() {
-    return store.ending(LocalDate.now(clock).minusDays(KEPT_DAYS).toString(), settings.amounts());
+  List<AgreementRow> running(Actor actor) {
+    return store.ending(LocalDate.now(clock).minusDays(KEPT_DAYS).toString(), actor, settings.amounts());
   }
 
   /** The agreements that an order made. */
@@ -204,15 +204,14 @@ public class AgreementService {
       Actor actor) {
     long id =
         opportunities.openFor(
-            new OpportunityService.Opening(
-                before.accountId(),
-                "Renewal of " + number + " from " + next.renewalStart(),
-                "renewal",
-                Optional.ofNullable(before.contactId()),
-                Optional.of(next.end()),
-                Optional.empty(),
-                Optional.of(agreement),
-                WorksheetForm.of(plans.stream().map(Plan::renewed).toList())),
+            OpportunityService.Opening.of(
+                    before.accountId(),
+                    "Renewal of " + number + " from " + next.renewalStart(),
+                    "renewal")
+                .with(Optional.empty(), Optional.ofNullable(before.contactId()))
+                .closing(
+                    next.end(), WorksheetForm.of(plans.stream().map(Plan::renewed).toList()))
+                .renewing(agreement),
             actor,
             before.ownerId());
     activities.plan(

@@ -3,11 +3,14 @@ package firmtally.server.agreement;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.renewal.NextTerm;
 import firmtally.core.renewal.RunningTerm;
+import firmtally.server.opportunity.Sight;
+import firmtally.server.people.Actor;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.Sql;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongFunction;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -41,21 +44,27 @@ class AgreementStore {
   /** What an agreement is made of beside its term. */
   record Made(String number, long order, long account, @MaybeNull Long follows) {}
 
-  List<AgreementService.AgreementRow> ending(String from, LongFunction<String> amounts) {
+  List<AgreementService.AgreementRow> ending(
+      String from, Actor actor, LongFunction<String> amounts) {
     return rows(
-        ROWS
-            + " WHERE g.state = 'running' AND g.end_day >= :key ORDER BY g.end_day, g.id LIMIT 500",
+        Sight.bind(
+            sql.sql(
+                ROWS
+                    + " WHERE g.state = 'running' AND g.end_day >= :key AND "
+                    + Sight.SEEN
+                    + " ORDER BY g.end_day, g.id LIMIT 500"),
+            actor),
         from,
         amounts);
   }
 
   List<AgreementService.AgreementRow> ofOrder(long order, LongFunction<String> amounts) {
-    return rows(ROWS + " WHERE g.order_id = :key ORDER BY g.id", order, amounts);
+    return rows(sql.sql(ROWS + " WHERE g.order_id = :key ORDER BY g.id"), order, amounts);
   }
 
   private List<AgreementService.AgreementRow> rows(
-      String text, Object key, LongFunction<String> amounts) {
-    return sql.sql(text)
+      JdbcClient.StatementSpec statement, Object key, LongFunction<String> amounts) {
+    return statement
         .param("key", key)
         .query(
             (row, n) ->

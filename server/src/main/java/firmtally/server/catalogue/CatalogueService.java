@@ -49,6 +49,11 @@ public class CatalogueService {
     return store.search(text.strip(), MOST);
   }
 
+  /** The product families, by name. */
+  public List<String> families() {
+    return store.families();
+  }
+
   public Product get(String code) {
     return store.find(code).orElseThrow(() -> new NotThere("product", code));
   }

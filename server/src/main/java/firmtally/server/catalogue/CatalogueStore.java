@@ -172,4 +172,8 @@ class CatalogueStore {
     long value = row.getLong(column);
     return row.wasNull() ? Optional.empty() : Optional.of(make.apply(value));
   }
+
+  List<String> families() {
+    return sql.sql("SELECT DISTINCT family FROM product ORDER BY family").query(String.class).list();
+  }
 }

@@ -19,9 +19,13 @@ class DaySheetController {
 
   /**
    * One thing to do: why, by when, and what is at stake. The activity is the one to be marked done.
+   *
+   * @param also what else speaks for it
+   * @param stageId of an opportunity, with its version, for moving its expected close
    */
   record Todo(
       String kind,
+      List<String> also,
       String record,
       long id,
       String number,
@@ -29,7 +33,9 @@ class DaySheetController {
       String account,
       String due,
       String atStake,
-      @MaybeNull Long activityId) {}
+      @MaybeNull Long activityId,
+      @MaybeNull Long stageId,
+      @MaybeNull Long version) {}
 
   /**
    * The period: won so far against its goal, and where it will end with 10, 50 and 90 percent.

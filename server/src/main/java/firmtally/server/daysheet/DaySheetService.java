@@ -5,8 +5,12 @@ import firmtally.server.people.Actor;
 import firmtally.server.settings.SettingsService;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
@@ -15,6 +19,8 @@ import org.springframework.stereotype.Service;
 @Service
 public class DaySheetService {
   private static final int MONTHS = 3;
+  private static final List<String> URGENCY =
+      List.of("hold", "new-enquiry", "running-out", "past-close", "no-next-step", "silent");
   private final DaySheetStore store;
   private final SettingsService settings;
   private final Clock clock;
@@ -33,8 +39,40 @@ public class DaySheetService {
     return store.count(actor, LocalDate.now(clock));
   }
 
+  /** One row for each record: its most urgent reason, and what else speaks for it. */
   List<DaySheetController.Todo> todo(Actor actor) {
-    return store.todo(actor, LocalDate.now(clock), settings.amounts());
+    Map<List<Object>, List<DaySheetStore.Reason>> byRecord =
+        store.reasons(actor, LocalDate.now(clock)).stream()
+            .collect(
+                Collectors.groupingBy(
+                    r -> List.of(r.record(), r.id()), LinkedHashMap::new, Collectors.toList()));
+    return byRecord.values().stream().map(this::row).toList();
+  }
+
+  private DaySheetController.Todo row(List<DaySheetStore.Reason> reasons) {
+    DaySheetStore.Reason first =
+        reasons.stream()
+            .min(Comparator.comparingInt(r -> urgency(r.kind())))
+            .orElseThrow();
+    return new DaySheetController.Todo(
+        first.kind(),
+        reasons.stream().filter(r -> r != first).map(DaySheetStore.Reason::kind).toList(),
+        first.record(),
+        first.id(),
+        first.number(),
+        first.title(),
+        first.account(),
+        first.due(),
+        settings.amounts().apply(first.stake()),
+        first.activity(),
+        first.stageId(),
+        first.version());
+  }
+
+  /** What comes before what for the same record; planned steps are the first. */
+  private static int urgency(String kind) {
+    int at = URGENCY.indexOf(kind);
+    return at < 0 ? 0 : at + 1;
   }
 
   Period period(Actor actor) {

@@ -4,6 +4,7 @@ import firmtally.core.credit.CreditFile;
 import firmtally.server.account.Account;
 import firmtally.server.account.AccountService;
 import firmtally.server.credit.CreditService;
+import firmtally.server.people.Actor;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -50,6 +51,8 @@ final class DemoAccounts {
     "Jessop", "Kestle", "Lorne"
   };
   private static final String[] ROLES = {"buys", "runs the works", "quality", "maintenance"};
+  private static final String[] CHANNELS = {"phone", "mail", "visit", ""};
+  private static final String[] HOURS = {"", "before noon", "after two", "not on Fridays", ""};
   private static final int COUNT = 60;
   private static final int HIGHEST = 500_000;
 
@@ -67,9 +70,10 @@ final class DemoAccounts {
   }
 
   /** Opens the accounts, with room for the history that is taken over. */
-  List<Long> open(List<Long> reps, LocalDate today) {
+  List<Long> open(List<Actor> reps, LocalDate today) {
     List<Long> ids = new ArrayList<>();
     for (int i = 0; i < COUNT; i++) {
+      Actor owner = reps.get(i % reps.size());
       String[] trade = TRADES[i % TRADES.length];
       String place = PLACES[(i * 7 + i / TRADES.length) % PLACES.length];
       String host =
@@ -89,7 +93,8 @@ final class DemoAccounts {
                   "office@" + host,
                   "555 01" + (10 + i) + " " + (100 + random.nextInt(900)),
                   i < 6 * 8 ? trade[1] : null,
-                  reps.get(i % reps.size()),
+                  owner.id(),
+                  "",
                   "",
                   30,
                   i % 5 == 0 ? 12 : random.nextInt(6),
@@ -98,26 +103,41 @@ final class DemoAccounts {
                   200_000,
                   false,
                   i % 9 == 4,
-                  i % 7 == 2 ? "Ring before ten; the gate is shut after four." : "",
+                  "",
                   1),
-              reps.get(i % reps.size()));
+              owner.id());
+      note(id, i, owner);
       for (int c = 0; c < 1 + i % 3; c++) {
         String first = FIRST[random.nextInt(FIRST.length)];
         String last = LAST[random.nextInt(LAST.length)];
         accounts.addContact(
             id,
-            new AccountService.Contact(
-                0,
+            new AccountService.ContactForm(
                 first + " " + last,
                 ROLES[c],
                 (first + "." + last + "@" + host).toLowerCase(Locale.ROOT),
-                "555 01" + (10 + i) + " " + (100 + random.nextInt(900))));
+                "555 01" + (10 + i) + " " + (100 + random.nextInt(900)),
+                CHANNELS[(i + c) % CHANNELS.length],
+                HOURS[(i + c) % HOURS.length]),
+            owner);
       }
       credit.add(
           id, List.of(new CreditFile.Limit(today.minusYears(4), amount(HIGHEST))), List.of());
       ids.add(id);
     }
     return ids;
+  }
+
+  private void note(long id, int i, Actor owner) {
+    if (i % 7 == 2) {
+      accounts.addNote(id, "Ring before ten; the gate is shut after four.", true, owner);
+    }
+    if (i % 5 == 1) {
+      accounts.addNote(id, "Wants every quote in one letter, never line by line.", true, owner);
+    }
+    if (i % 4 == 3) {
+      accounts.addNote(id, "Met at the trade fair; second shift runs from spring.", false, owner);
+    }
   }
 
   /** Sets the limits of today and what is owed, so that every verdict occurs. */

@@ -2,7 +2,8 @@ package firmtally.server.demo;
 
 import firmtally.server.activity.ActivityService;
 import firmtally.server.catalogue.Product;
-import firmtally.server.enquiry.EnquiryService;
+import firmtally.server.opportunity.EndingService;
+import firmtally.server.opportunity.MoveService;
 import firmtally.server.opportunity.Opportunity;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.order.CustomerOrder;
@@ -35,29 +36,33 @@ class DemoHistory {
   private static final String[] LOST = {
     "Price", "No budget this year", "Bought elsewhere", "Kept the old ones", "Delivery too late"
   };
-  private static final String[] SOURCES = {"phone", "web form", "trade fair", "word of mouth"};
+  static final String[] COMPETITORS = {"Ostrander Scales", "Piquet & Voll", "Lowland Weighing"};
+  static final String[] SOURCES = {"phone", "web form", "trade fair", "word of mouth"};
   private static final int CLOSED = 420;
   private static final int OPEN = 150;
   private static final int DAYS = 1080;
 
   private final OpportunityService opportunities;
+  private final MoveService moves;
+  private final EndingService endings;
   private final QuoteService quotes;
   private final OrderService orders;
-  private final EnquiryService enquiries;
   private final ActivityService activities;
   private final Sql sql;
 
   DemoHistory(
       OpportunityService opportunities,
+      MoveService moves,
+      EndingService endings,
       QuoteService quotes,
       OrderService orders,
-      EnquiryService enquiries,
       ActivityService activities,
       Sql sql) {
     this.opportunities = opportunities;
+    this.moves = moves;
+    this.endings = endings;
     this.quotes = quotes;
     this.orders = orders;
-    this.enquiries = enquiries;
     this.activities = activities;
     this.sql = sql;
   }
@@ -100,15 +105,11 @@ class DemoHistory {
         () ->
             id[0] =
                 opportunities.open(
-                    new OpportunityService.Opening(
-                        stage.accounts().get(account),
-                        title,
-                        "new",
-                        Optional.empty(),
-                        Optional.of(day.plusDays(25L + stage.random().nextInt(90))),
-                        Optional.empty(),
-                        Optional.empty(),
-                        WorksheetForm.of(lines(stage, i % 3 == 0))),
+                    OpportunityService.Opening.of(stage.accounts().get(account), title, "new")
+                        .from(Optional.empty(), SOURCES[i % SOURCES.length], "")
+                        .closing(
+                            day.plusDays(25L + stage.random().nextInt(90)),
+                            WorksheetForm.of(lines(stage, i % 3 == 0))),
                     rep));
     return id[0];
   }
@@ -166,6 +167,13 @@ class DemoHistory {
     orders.takeOverAsInvoiced(order);
   }
 
+  /** Who won it is known where the price or the delivery decided. */
+  private static EndingService.Loss loss(String reason, int i) {
+    boolean isKnown = reason.equals("Price") || reason.equals("Bought elsewhere");
+    return new EndingService.Loss(
+        reason, isKnown ? COMPETITORS[i % COMPETITORS.length] : null);
+  }
+
   private void lose(Stage stage, long id, LocalDate opened, int days, Actor rep) {
     String reason = LOST[stage.random().nextInt(LOST.length)];
     ClockConfig.on(
@@ -174,7 +182,7 @@ class DemoHistory {
           if (stage.random().nextInt(3) > 0) {
             quotes.takeOverAsSent(quotes.make(id, rep), rep);
           }
-          opportunities.lose(id, opportunities.get(id).version(), reason, rep);
+          endings.lose(id, opportunities.get(id).version(), loss(reason, (int) id), rep);
         });
   }
 
@@ -192,7 +200,8 @@ class DemoHistory {
               if (stage.random().nextInt(100) < 86) {
                 win(id, owner, stage.manager(), "PO-" + (7000 + id));
               } else {
-                opportunities.lose(id, o.version(), "Not renewed", owner);
+                endings.lose(
+                    id, o.version(), new EndingService.Loss("Not renewed", null), owner);
               }
             });
       }
@@ -216,44 +225,12 @@ class DemoHistory {
       int account = (i * 7) % stage.accounts().size();
       Actor rep = stage.ownerOf(account);
       LocalDate opened = stage.today().minusDays(2L + stage.random().nextInt(85));
-      long id =
-          i % 5 == 4
-              ? enquired(stage, account, opened, i, rep)
-              : open(stage, account, opened, i, rep);
+      long id = open(stage, account, opened, i, rep);
       int turn = i % 10;
       LocalDate later = min(opened.plusDays(1L + stage.random().nextInt(40)), stage.today());
       ClockConfig.on(later, () -> work(stage, id, turn, rep));
     }
     orderSome(stage);
-  }
-
-  private long enquired(Stage stage, int account, LocalDate day, int i, Actor rep) {
-    long id = open(stage, account, day, i, rep);
-    String source = SOURCES[i % SOURCES.length];
-    ClockConfig.on(
-        day.minusDays(1),
-        () -> {
-          String about = opportunities.get(id).title();
-          long enquiry =
-              enquiries.take(
-                  new EnquiryService.EnquiryForm(
-                      "Office of account " + account,
-                      "office@enquiry" + i + ".example",
-                      "",
-                      about,
-                      source),
-                  rep);
-          sql.sql(
-                  "UPDATE enquiry SET state = 'taken-on', account_id = :account, name = (SELECT name FROM account WHERE id = :account) WHERE id = :id")
-              .param("account", stage.accounts().get(account))
-              .param("id", enquiry)
-              .update();
-          sql.sql("UPDATE opportunity SET enquiry_id = :enquiry WHERE id = :id")
-              .param("enquiry", enquiry)
-              .param("id", id)
-              .update();
-        });
-    return id;
   }
 
   private void work(Stage stage, long id, int turn, Actor rep) {
@@ -288,7 +265,7 @@ class DemoHistory {
             .param("to", to)
             .query(Long.class)
             .single();
-    opportunities.move(id, o.version(), stage, rep);
+    moves.move(id, o.version(), stage, rep);
   }
 
   /** Fresh orders: some released, some held by margin, credit or the missing number. */
@@ -336,37 +313,6 @@ class DemoHistory {
       quotes.send(id, quotes.get(id).version(), "", owner);
     }
   }
-
-  void enquiries(Stage stage) {
-    String[] names = {
-      "Pellworm Pharmacy",
-      "Nettlebrook Farm",
-      "Harbour Row Fish Hall",
-      "Tarn & Daughter Mill",
-      "Gatley Freight",
-      "Low Moor Brewery",
-      "Cray Recycling"
-    };
-    for (int i = 0; i < names.length; i++) {
-      String name = names[i];
-      int n = i;
-      ClockConfig.on(
-          stage.today().minusDays(i),
-          () ->
-              enquiries.take(
-                  new EnquiryService.EnquiryForm(
-                      name,
-                      n % 2 == 0
-                          ? "555 0190 " + (310 + n)
-                          : "desk@" + name.split(" ")[0].toLowerCase(Locale.ROOT) + ".example",
-                      PLACE[n % PLACE.length],
-                      OCCASIONS[n],
-                      SOURCES[n % SOURCES.length]),
-                  stage.reps().get(n % stage.reps().size())));
-    }
-  }
-
-  private static final String[] PLACE = {"Saltmere", "Wexcombe", "Eastlode"};
 
   private static LocalDate min(LocalDate one, LocalDate other) {
     return one.isBefore(other) ? one : other;

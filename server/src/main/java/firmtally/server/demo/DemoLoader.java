@@ -45,6 +45,8 @@ class DemoLoader implements SmartLifecycle {
   private final AccountService accounts;
   private final CreditService credit;
   private final DemoHistory history;
+  private final DemoPipeline pipeline;
+  private final DemoEnquiries demoEnquiries;
   private final Sql sql;
   private final TransactionTemplate transaction;
   private final Clock clock;
@@ -58,6 +60,8 @@ class DemoLoader implements SmartLifecycle {
       AccountService accounts,
       CreditService credit,
       DemoHistory history,
+      DemoPipeline pipeline,
+      DemoEnquiries demoEnquiries,
       Sql sql,
       TransactionTemplate transaction,
       Clock clock) {
@@ -68,6 +72,8 @@ class DemoLoader implements SmartLifecycle {
     this.accounts = accounts;
     this.credit = credit;
     this.history = history;
+    this.pipeline = pipeline;
+    this.demoEnquiries = demoEnquiries;
     this.sql = sql;
     this.transaction = transaction;
     this.clock = clock;
@@ -122,12 +128,13 @@ class DemoLoader implements SmartLifecycle {
     LocalDate today = LocalDate.now(clock);
     List<Product> products = new DemoCatalogue(catalogue).load(today, random);
     DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
-    List<Long> ids = buyers.open(reps.stream().map(Actor::id).toList(), today);
+    List<Long> ids = buyers.open(reps, today);
     DemoHistory.Stage stage = new DemoHistory.Stage(reps, manager, ids, products, today, random);
     history.closed(stage);
     buyers.settle(ids, today);
     history.open(stage);
-    history.enquiries(stage);
+    pipeline.furnish(stage);
+    demoEnquiries.take(stage);
     stop(ids);
     goals(reps, today, currency);
   }
@@ -138,7 +145,7 @@ class DemoLoader implements SmartLifecycle {
     long id =
         people.add(
             new Input(), new PeopleService.NewPerson(login, name, mail, role, team, PASSWORD));
-    return new Actor(id, login, name, mail, role);
+    return new Actor(id, login, name, mail, role, team);
   }
 
   /** Two accounts get no more credit, whatever the figures say. */

@@ -1,44 +1,234 @@
 package firmtally.server.enquiry;
 
+import firmtally.server.activity.ActivityService;
 import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
 import firmtally.server.platform.MaybeNull;
+import firmtally.server.platform.Versions;
+import firmtally.server.settings.SettingsService;
 import java.util.List;
-import java.util.Optional;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/api/enquiries")
 class EnquiryController {
+  private static final int PAGE = 100;
   private final EnquiryService enquiries;
+  private final Likeness likeness;
+  private final ActivityService activities;
+  private final SettingsService settings;
 
-  EnquiryController(EnquiryService enquiries) {
+  EnquiryController(
+      EnquiryService enquiries,
+      Likeness likeness,
+      ActivityService activities,
+      SettingsService settings) {
     this.enquiries = enquiries;
+    this.likeness = likeness;
+    this.activities = activities;
+    this.settings = settings;
   }
 
   record TakenDown(long id) {}
 
   record TakenOn(long opportunityId) {}
 
-  record Joining(@MaybeNull Long accountId) {}
+  /** An enquiry; once it is taken on it leads to its opportunity. */
+  record EnquiryRow(
+      long id,
+      String number,
+      String takenAt,
+      String name,
+      String person,
+      String mail,
+      String phone,
+      String postal,
+      String town,
+      String about,
+      @MaybeNull String family,
+      @MaybeNull String worth,
+      String source,
+      String campaign,
+      String state,
+      @MaybeNull String parkedUntil,
+      @MaybeNull String reason,
+      long ownerId,
+      String owner,
+      @MaybeNull Long accountId,
+      @MaybeNull Long opportunityId,
+      @MaybeNull String opportunityNumber,
+      boolean mayChange,
+      long version) {}
+
+  record EnquiryList(List<EnquiryRow> rows, @MaybeNull Long next) {}
+
+  /** An enquiry's page: itself, what was said, and who may be the same. */
+  record EnquiryView(
+      EnquiryRow enquiry, List<ActivityService.Activity> activities, List<Likeness.Like> alike) {}
+
+  /** What was done: call, mail, meeting or note, and what was said. */
+  record Talk(String kind, String words) {}
+
+  record Until(String until, @MaybeNull String reason) {}
+
+  record Why(String reason) {}
+
+  /** A person's id, or {@code rules}. */
+  record GiveTo(String owner) {}
 
   @GetMapping
-  List<EnquiryService.EnquiryRow> list() {
-    return enquiries.list();
+  EnquiryList page(
+      @RequestParam(defaultValue = "") String state,
+      @RequestParam(defaultValue = "0") long owner,
+      @RequestParam(defaultValue = "") String source,
+      @RequestParam(defaultValue = "") String campaign,
+      @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "9223372036854775807") long before,
+      @SignedIn Actor actor) {
+    List<EnquiryRow> rows =
+        enquiries
+            .page(
+                new EnquiryService.Filter(state, owner, source, campaign, q.strip()),
+                before,
+                PAGE,
+                actor)
+            .stream()
+            .map(e -> row(e, actor))
+            .toList();
+    return new EnquiryList(rows, rows.size() < PAGE ? null : rows.get(PAGE - 1).id());
+  }
+
+  private EnquiryRow row(Enquiry e, Actor actor) {
+    return new EnquiryRow(
+        e.id(),
+        e.number(),
+        e.takenAt(),
+        e.name(),
+        e.person(),
+        e.mail(),
+        e.phone(),
+        e.postal(),
+        e.town(),
+        e.about(),
+        e.family(),
+        e.worth() == null ? null : settings.amounts().apply(e.worth()),
+        e.source(),
+        e.campaign(),
+        e.state(),
+        e.parkedUntil(),
+        e.reason(),
+        e.ownerId(),
+        e.ownerName(),
+        e.accountId(),
+        e.opportunityId(),
+        e.opportunityNumber(),
+        actor.mayChange(e.owner()),
+        e.version());
+  }
+
+  /** Who may be the same as what is being typed. */
+  @GetMapping("/alike")
+  List<Likeness.Like> alike(
+      @RequestParam(defaultValue = "") String name,
+      @RequestParam(defaultValue = "") String mail,
+      @RequestParam(defaultValue = "") String phone,
+      @RequestParam(defaultValue = "") String postal,
+      @RequestParam(defaultValue = "") String town) {
+    return likeness.find(name, mail, phone, postal, town, 0);
+  }
+
+  @GetMapping("/{id}")
+  EnquiryView get(@PathVariable long id, @SignedIn Actor actor) {
+    Enquiry e = enquiries.seen(id, actor);
+    return new EnquiryView(
+        row(e, actor),
+        activities.of(ActivityService.On.enquiry(id)),
+        likeness.find(e.name(), e.mail(), e.phone(), e.postal(), e.town(), id));
   }
 
   @PostMapping
-  TakenDown take(@RequestBody EnquiryService.EnquiryForm typed, @SignedIn Actor actor) {
+  TakenDown take(@RequestBody EnquiryForm typed, @SignedIn Actor actor) {
     return new TakenDown(enquiries.take(typed, actor));
   }
 
+  @PutMapping("/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody EnquiryForm typed,
+      @SignedIn Actor actor) {
+    enquiries.change(id, Versions.of(version), typed, actor);
+  }
+
+  @PostMapping("/{id}/talks")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void talked(@PathVariable long id, @RequestBody Talk typed, @SignedIn Actor actor) {
+    enquiries.talked(id, typed.kind(), typed.words(), actor);
+  }
+
+  @PostMapping("/{id}/activities")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void planStep(
+      @PathVariable long id,
+      @RequestBody ActivityService.ActivityForm typed,
+      @SignedIn Actor actor) {
+    enquiries.plan(id, typed, actor);
+  }
+
+  @PostMapping("/{id}/parked")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void park(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody Until typed,
+      @SignedIn Actor actor) {
+    enquiries.park(id, Versions.of(version), typed.until(), typed.reason(), actor);
+  }
+
+  @PostMapping("/{id}/dropped")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void drop(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody Why typed,
+      @SignedIn Actor actor) {
+    enquiries.drop(id, Versions.of(version), typed.reason(), actor);
+  }
+
+  /** Takes up again what was parked or dropped. */
+  @PostMapping("/{id}/taken-up")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeUp(
+      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+    enquiries.takeUp(id, Versions.of(version), actor);
+  }
+
+  @PutMapping("/{id}/owner")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void giveTo(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody GiveTo typed,
+      @SignedIn Actor actor) {
+    enquiries.giveTo(id, Versions.of(version), typed.owner(), actor);
+  }
+
   @PostMapping("/{id}/opportunity")
-  TakenOn takeOn(@PathVariable long id, @RequestBody Joining typed, @SignedIn Actor actor) {
-    return new TakenOn(enquiries.takeOn(id, Optional.ofNullable(typed.accountId()), actor));
+  TakenOn takeOn(
+      @PathVariable long id,
+      @RequestBody EnquiryService.TakeOnForm typed,
+      @SignedIn Actor actor) {
+    return new TakenOn(enquiries.takeOn(id, typed, actor));
   }
 }

@@ -1,19 +1,26 @@
 package firmtally.server.enquiry;
 
+import firmtally.core.enquiry.AssignmentRule;
 import firmtally.server.account.AccountService;
+import firmtally.server.activity.ActivityService;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.people.Actor;
+import firmtally.server.people.PeopleService;
 import firmtally.server.platform.ChangeLog;
 import firmtally.server.platform.Counters;
 import firmtally.server.platform.FoundIndex;
 import firmtally.server.platform.Input;
 import firmtally.server.platform.MaybeNull;
+import firmtally.server.platform.NotAllowed;
 import firmtally.server.platform.NotPossible;
 import firmtally.server.platform.NotThere;
-import firmtally.server.worksheet.WorksheetForm;
+import firmtally.server.platform.PhoneIndex;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -21,113 +28,373 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class EnquiryService {
   private static final int LONGEST = 160;
+  private static final String RECORD = "enquiry";
   private final EnquiryStore store;
+  private final EnquiryReader reader;
+  private final AssignmentService assignment;
   private final AccountService accounts;
   private final OpportunityService opportunities;
-  private final ChangeLog log;
-  private final Counters counters;
-  private final FoundIndex index;
-  private final Clock clock;
+  private final ActivityService activities;
+  private final PeopleService people;
+  private final House house;
+
+  /** What the acts leave behind. */
+  private record House(
+      ChangeLog log, Counters counters, FoundIndex index, PhoneIndex phones, Clock clock) {}
 
   EnquiryService(
       EnquiryStore store,
+      EnquiryReader reader,
+      AssignmentService assignment,
       AccountService accounts,
       OpportunityService opportunities,
+      ActivityService activities,
+      PeopleService people,
       ChangeLog log,
       Counters counters,
       FoundIndex index,
+      PhoneIndex phones,
       Clock clock) {
     this.store = store;
+    this.reader = reader;
+    this.assignment = assignment;
     this.accounts = accounts;
     this.opportunities = opportunities;
-    this.log = log;
-    this.counters = counters;
-    this.index = index;
-    this.clock = clock;
+    this.activities = activities;
+    this.people = people;
+    this.house = new House(log, counters, index, phones, clock);
   }
 
-  /** An enquiry; once it is taken on it leads to its opportunity. */
-  public record EnquiryRow(
-      long id,
-      String number,
-      String takenAt,
-      String name,
-      String reach,
-      String town,
-      String about,
-      String source,
-      String state,
-      String owner,
-      @MaybeNull Long opportunityId,
-      long version) {}
+  /** What to list: a blank state is open, an owner of 0 everybody. */
+  record Filter(String state, long owner, String source, String campaign, String text) {}
 
-  /** An enquiry as typed. */
-  public record EnquiryForm(String name, String reach, String town, String about, String source) {}
+  /**
+   * How an enquiry is taken on: joined to an account and contact that exist, or both made from what
+   * is typed here.
+   */
+  public record TakeOnForm(
+      @MaybeNull Long accountId,
+      @MaybeNull Long contactId,
+      @MaybeNull Long pathId,
+      String title,
+      @MaybeNull String name,
+      @MaybeNull String kind,
+      @MaybeNull String trade,
+      @MaybeNull String postal,
+      @MaybeNull String town,
+      @MaybeNull String person,
+      @MaybeNull String mail,
+      @MaybeNull String phone) {}
 
-  List<EnquiryRow> list() {
-    return store.list();
+  List<Enquiry> page(Filter filter, long before, int most, Actor actor) {
+    return store.page(filter, before, most, actor);
   }
 
-  /** Takes an enquiry down. */
+  /** An enquiry that somebody sees. */
+  Enquiry seen(long id, Actor actor) {
+    Enquiry enquiry = store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
+    String team = actor.seesTeam();
+    if (!team.isEmpty() && enquiry.ownerId() != actor.id() && !team.equals(enquiry.ownerTeam())) {
+      throw new NotAllowed(
+          enquiry.number() + " is with " + enquiry.ownerName() + " of another team.");
+    }
+    return enquiry;
+  }
+
+  /** Refuses unless somebody sees an enquiry. */
+  public void checkSeen(long id, Actor actor) {
+    seen(id, actor);
+  }
+
+  /** Takes an enquiry down, and gives it to whoever is named, or to whom the rules say. */
   @Transactional
   public long take(EnquiryForm typed, Actor actor) {
     Input input = new Input();
-    String name = input.text("name", typed.name(), LONGEST);
-    String reach = input.text("reach", typed.reach(), LONGEST);
-    String town = input.optionalText("town", typed.town(), LONGEST);
-    String about = input.text("about", typed.about(), LONGEST);
-    String source = input.optionalText("source", typed.source(), LONGEST);
+    EnquiryReader.Draft draft = reader.read(input, typed);
+    Optional<Long> owner = owner(input, typed.owner(), actor);
     input.check();
-    String number = counters.next("E");
-    String where = source.isEmpty() ? "phone" : source;
+    return owner.isPresent()
+        ? insert(draft, owner.get(), Optional.empty(), actor)
+        : give(draft, actor);
+  }
+
+  /** Whose it is to be; empty for whoever the rules name. */
+  private Optional<Long> owner(Input input, String typed, Actor actor) {
+    if (typed == null || typed.isBlank()) {
+      return Optional.of(actor.id());
+    }
+    if (typed.equals("rules")) {
+      return Optional.empty();
+    }
+    return input.value(
+        "owner", typed, text -> people.get(Long.parseLong(text.replaceAll("[^0-9]", "0"))).id());
+  }
+
+  /** Takes down what is in order, and gives it to whom the rules say. */
+  long give(EnquiryReader.Draft draft, Actor by) {
+    AssignmentService.Given given = assignment.next(draft.facts());
+    return insert(draft, given.personId(), given.ruleId(), by);
+  }
+
+  long insert(EnquiryReader.Draft draft, long owner, Optional<Long> rule, Actor by) {
+    String number = house.counters().next("E");
+    String now = house.clock().instant().toString();
     long id =
         store.insert(
             new EnquiryStore.New(
-                number, clock.instant().toString(), name, reach, town, about, where, actor.id()));
-    index.add("enquiry", id, number, name + " " + about);
-    log.note(actor.id(), "enquiry", id, "enquiry taken down", null, name);
+                number,
+                now,
+                draft.name(),
+                draft.person(),
+                draft.mail(),
+                draft.phone(),
+                draft.postal(),
+                draft.town(),
+                draft.about(),
+                draft.family().orElse(null),
+                draft.worth().map(Money::getAmountMinorLong).orElse(null),
+                draft.source(),
+                draft.campaign(),
+                owner));
+    store.logGiven(id, owner, now, rule.orElse(null));
+    house.index().add(RECORD, id, number, draft.name() + " " + draft.about());
+    house.phones().put(RECORD, id, draft.phone());
+    house.log().note(by.id(), RECORD, id, "enquiry taken down", null, draft.name());
     return id;
   }
 
+  /** Changes what was typed. */
+  @Transactional
+  public void change(long id, long version, EnquiryForm typed, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    EnquiryReader.Draft draft = reader.read(input, typed);
+    input.check();
+    int updated =
+        store.update(
+            new EnquiryStore.Change(
+                id,
+                version,
+                draft.name(),
+                draft.person(),
+                draft.mail(),
+                draft.phone(),
+                draft.postal(),
+                draft.town(),
+                draft.about(),
+                draft.family().orElse(null),
+                draft.worth().map(Money::getAmountMinorLong).orElse(null),
+                draft.source(),
+                draft.campaign()));
+    house.log().expectOne(updated, RECORD, id, before.version());
+    house.index().put(RECORD, id, before.number(), draft.name() + " " + draft.about());
+    house.phones().put(RECORD, id, draft.phone());
+    note(actor, id, "name", before.name(), draft.name());
+    note(actor, id, "reach", reach(before.mail(), before.phone()), reach(draft.mail(), draft.phone()));
+    note(actor, id, "about", before.about(), draft.about());
+    note(actor, id, "place", before.postal() + " " + before.town(), draft.postal() + " " + draft.town());
+    note(actor, id, "source", before.source(), draft.source());
+    note(actor, id, "campaign", before.campaign(), draft.campaign());
+  }
+
+  private void note(Actor actor, long id, String what, String before, String after) {
+    if (!Objects.equals(before.strip(), after.strip())) {
+      house.log().note(actor.id(), RECORD, id, what, before.strip(), after.strip());
+    }
+  }
+
+  static String reach(String mail, String phone) {
+    return mail.isEmpty() || phone.isEmpty() ? mail + phone : mail + ", " + phone;
+  }
+
+  /** Notes a call, mail, meeting or note that was just had; what is new is being talked about then. */
+  @Transactional
+  public void talked(long id, String kind, String words, Actor actor) {
+    Enquiry before = open(id, actor);
+    activities.did(ActivityService.On.enquiry(id), kind, words, actor);
+    if (!before.state().equals("talking") && !"note".equals(kind)) {
+      setState(before, before.version(), "talking", null, null, actor);
+    }
+  }
+
+  /** Plans something with an enquiry. */
+  @Transactional
+  public void plan(long id, ActivityService.ActivityForm typed, Actor actor) {
+    open(id, actor);
+    activities.plan(ActivityService.On.enquiry(id), typed, actor);
+  }
+
+  /** Lays it aside until a day after today. */
+  @Transactional
+  public void park(long id, long version, String until, String why, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    Optional<LocalDate> day = input.day("until", until);
+    String reason = input.optionalText("reason", why, LONGEST);
+    if (day.isPresent() && !day.get().isAfter(LocalDate.now(house.clock()))) {
+      input.refuse("until", "This has to be a day after today.");
+    }
+    input.check();
+    setState(before, version, "parked", day.orElseThrow().toString(), reason, actor);
+  }
+
+  /** Drops it, with a reason. */
+  @Transactional
+  public void drop(long id, long version, String why, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    String reason = input.text("reason", why, LONGEST);
+    input.check();
+    setState(before, version, "dropped", null, reason, actor);
+  }
+
+  /** Takes up again what was parked or dropped. */
+  @Transactional
+  public void takeUp(long id, long version, Actor actor) {
+    Enquiry before = mine(id, actor);
+    if (!before.state().equals("dropped") && !before.state().equals("parked")) {
+      throw new NotPossible("This enquiry is " + words(before.state()) + ".");
+    }
+    setState(before, version, "talking", null, null, actor);
+  }
+
+  private void setState(
+      Enquiry before, long version, String state, String until, String reason, Actor actor) {
+    int updated =
+        store.setState(
+            new EnquiryStore.StateChange(
+                before.id(), version, state, until, reason, before.accountId()));
+    house.log().expectOne(updated, RECORD, before.id(), before.version());
+    String words =
+        words(state)
+            + (until == null ? "" : " until " + until)
+            + (reason == null || reason.isEmpty() ? "" : ": " + reason);
+    house.log().note(actor.id(), RECORD, before.id(), "state", words(before.state()), words);
+  }
+
+  /** Gives it to a person, or to whoever the rules name. */
+  @Transactional
+  public void giveTo(long id, long version, String owner, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    Optional<Long> named = owner(input, owner == null || owner.isBlank() ? "?" : owner, actor);
+    input.check();
+    AssignmentService.Given given =
+        named
+            .map(person -> new AssignmentService.Given(person, Optional.empty()))
+            .orElseGet(() -> assignment.next(facts(before)));
+    house
+        .log()
+        .expectOne(
+            store.setOwner(id, version, given.personId()), RECORD, id, before.version());
+    store.logGiven(
+        id, given.personId(), house.clock().instant().toString(), given.ruleId().orElse(null));
+    house
+        .log()
+        .note(
+            actor.id(),
+            RECORD,
+            id,
+            "given to",
+            before.ownerName(),
+            people.get(given.personId()).name());
+  }
+
+  private AssignmentRule.Facts facts(Enquiry enquiry) {
+    return new AssignmentRule.Facts(
+        enquiry.postal(),
+        Optional.ofNullable(enquiry.family()),
+        enquiry.source(),
+        assignment.worth(enquiry.worth()));
+  }
+
   /**
-   * Takes an enquiry on: an account is made from it, or an existing one joined, and the opportunity
-   * opened with nothing typed again.
+   * Takes an enquiry on: an account and contact are made, or existing ones joined, and the
+   * opportunity opened with nothing typed again. It belongs to whose the enquiry is.
    *
-   * @param accountId the account to join; empty to make one
    * @return the opportunity's id
    */
   @Transactional
-  public long takeOn(long id, Optional<Long> accountId, Actor actor) {
+  public long takeOn(long id, TakeOnForm typed, Actor actor) {
     actor.checkSells();
-    EnquiryRow enquiry = store.find(id).orElseThrow(() -> new NotThere("enquiry", id));
-    long account = accountId.orElseGet(() -> accounts.open(account(enquiry), actor));
-    if (store.setState(id, "taken-on", account) == 0) {
-      throw new NotPossible("This enquiry is " + enquiry.state() + " already.");
-    }
-    log.note(actor.id(), "enquiry", id, "state", enquiry.state(), "taken-on");
+    Enquiry enquiry = open(id, actor);
+    Actor owner = enquiry.ownerId() == actor.id() ? actor : people.get(enquiry.ownerId());
+    long account =
+        typed.accountId() == null
+            ? accounts.open(account(typed), owner)
+            : accounts.get(typed.accountId()).id();
+    Optional<Long> contact = contact(typed, account, actor);
+    int updated =
+        store.setState(
+            new EnquiryStore.StateChange(
+                id, enquiry.version(), "taken-on", null, null, account));
+    house.log().expectOne(updated, RECORD, id, enquiry.version());
+    house
+        .log()
+        .note(actor.id(), RECORD, id, "state", words(enquiry.state()), "taken on");
     return opportunities.open(
-        new OpportunityService.Opening(
-            account,
-            enquiry.about(),
-            "new",
-            Optional.empty(),
-            Optional.empty(),
-            Optional.of(id),
-            Optional.empty(),
-            WorksheetForm.EMPTY),
-        actor);
+        OpportunityService.Opening.of(account, typed.title(), "new")
+            .with(Optional.ofNullable(typed.pathId()), contact)
+            .from(Optional.of(id), enquiry.source(), enquiry.campaign()),
+        owner);
   }
 
-  private static AccountService.AccountForm account(EnquiryRow enquiry) {
-    boolean isMail = enquiry.reach().indexOf('@') > 0;
+  private Optional<Long> contact(TakeOnForm typed, long account, Actor actor) {
+    if (typed.contactId() != null) {
+      return Optional.of(typed.contactId());
+    }
+    List<AccountService.Contact> known = accounts.contacts(account);
+    String person = typed.person() == null ? "" : typed.person().strip();
+    if (person.isEmpty()) {
+      return Optional.empty();
+    }
+    return known.stream()
+        .filter(c -> c.name().equalsIgnoreCase(person))
+        .map(AccountService.Contact::id)
+        .findFirst()
+        .or(
+            () ->
+                Optional.of(
+                    accounts.addContact(
+                        account,
+                        new AccountService.ContactForm(
+                            person, "", typed.mail(), typed.phone(), "", ""),
+                        actor)));
+  }
+
+  private static AccountService.AccountForm account(TakeOnForm typed) {
     return new AccountService.AccountForm(
-        enquiry.name(),
-        "company",
-        "",
-        "",
-        enquiry.town(),
-        isMail ? enquiry.reach() : "",
-        isMail ? "" : enquiry.reach(),
-        "");
+        typed.name(),
+        typed.kind(),
+        typed.trade(),
+        typed.postal(),
+        typed.town(),
+        typed.mail(),
+        typed.phone(),
+        typed.person());
+  }
+
+  /** Puts those whose pause is over back on the pile. */
+  @Transactional
+  public void wakeParked() {
+    store.wakeParked(LocalDate.now(house.clock()));
+  }
+
+  private Enquiry open(long id, Actor actor) {
+    Enquiry enquiry = mine(id, actor);
+    if (!enquiry.isOpen()) {
+      throw new NotPossible("This enquiry is " + words(enquiry.state()) + " already.");
+    }
+    return enquiry;
+  }
+
+  private Enquiry mine(long id, Actor actor) {
+    Enquiry enquiry = seen(id, actor);
+    actor.checkMayChange(enquiry.owner(), "this enquiry");
+    return enquiry;
+  }
+
+  private static String words(String state) {
+    return state.replace('-', ' ');
   }
 }

@@ -1,6 +1,9 @@
 package firmtally.server.enquiry;
 
+import firmtally.server.people.Actor;
 import firmtally.server.platform.Sql;
+import firmtally.server.platform.Where;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -9,9 +12,31 @@ import org.springframework.stereotype.Repository;
 class EnquiryStore {
   private static final String ROWS =
       """
-      SELECT e.id, e.number, e.taken_at, e.name, e.reach, e.town, e.about, e.source, e.state, p.name AS owner,
-             (SELECT MIN(o.id) FROM opportunity o WHERE o.enquiry_id = e.id) AS opportunity_id, e.version
+      SELECT e.id, e.number, e.taken_at, e.name, e.person, e.mail, e.phone, e.postal, e.town, e.about, e.family, e.worth,
+             e.source, e.campaign, e.state, e.parked_until, e.reason, e.owner_id, p.name AS owner_name,
+             p.team AS owner_team, e.account_id, o.id AS opportunity_id, o.number AS opportunity_number, e.version
       FROM enquiry e JOIN person p ON p.id = e.owner_id
+        LEFT JOIN opportunity o ON o.id = (SELECT MIN(x.id) FROM opportunity x WHERE x.enquiry_id = e.id)
+      """;
+  private static final String INSERT =
+      """
+      INSERT INTO enquiry (number, taken_at, name, person, mail, phone, postal, town, about, family, worth, source,
+                           campaign, state, owner_id)
+      VALUES (:number, :takenAt, :name, :person, :mail, :phone, :postal, :town, :about, :family, :worth, :source,
+              :campaign, 'new', :owner)
+      RETURNING id
+      """;
+  private static final String UPDATE =
+      """
+      UPDATE enquiry SET name = :name, person = :person, mail = :mail, phone = :phone, postal = :postal, town = :town,
+        about = :about, family = :family, worth = :worth, source = :source, campaign = :campaign, version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private static final String SET_STATE =
+      """
+      UPDATE enquiry SET state = :state, parked_until = :until, reason = :reason, account_id = :account,
+        version = version + 1
+      WHERE id = :id AND version = :version
       """;
   private final Sql sql;
 
@@ -19,49 +44,120 @@ class EnquiryStore {
     this.sql = sql;
   }
 
-  List<EnquiryService.EnquiryRow> list() {
-    return sql.sql(ROWS + " ORDER BY e.state IN ('new', 'talking') DESC, e.id DESC LIMIT 300")
-        .query(EnquiryService.EnquiryRow.class)
-        .list();
-  }
-
-  Optional<EnquiryService.EnquiryRow> find(long id) {
-    return sql.sql(ROWS + " WHERE e.id = :id")
-        .param("id", id)
-        .query(EnquiryService.EnquiryRow.class)
-        .optional();
-  }
-
   record New(
       String number,
       String takenAt,
       String name,
-      String reach,
+      String person,
+      String mail,
+      String phone,
+      String postal,
       String town,
       String about,
+      String family,
+      Long worth,
       String source,
+      String campaign,
       long owner) {}
 
-  long insert(New enquiry) {
-    return sql.sql(
-            """
-            INSERT INTO enquiry (number, taken_at, name, reach, town, about, source, state, owner_id)
-            VALUES (:number, :takenAt, :name, :reach, :town, :about, :source, 'new', :owner) RETURNING id
-            """)
-        .paramSource(enquiry)
-        .query(Long.class)
-        .single();
+  record Change(
+      long id,
+      long version,
+      String name,
+      String person,
+      String mail,
+      String phone,
+      String postal,
+      String town,
+      String about,
+      String family,
+      Long worth,
+      String source,
+      String campaign) {}
+
+  record StateChange(
+      long id, long version, String state, String until, String reason, Long account) {}
+
+  List<Enquiry> page(EnquiryService.Filter filter, long before, int most, Actor actor) {
+    Where where = new Where().and("e.id < :before", "before", before);
+    switch (filter.state()) {
+      case "", "open" -> where.and("e.state IN ('new', 'talking')");
+      case "all" -> where.and("1");
+      default -> where.and("e.state = :state", "state", filter.state());
+    }
+    if (filter.owner() > 0) {
+      where.and("e.owner_id = :owner", "owner", filter.owner());
+    }
+    if (!actor.seesTeam().isEmpty()) {
+      where
+          .and("(p.team = :sees OR e.owner_id = :me)", "sees", actor.seesTeam())
+          .and("1", "me", actor.id());
+    }
+    where
+        .maybe("e.source = :source", "source", filter.source())
+        .maybe("e.campaign = :campaign", "campaign", filter.campaign());
+    if (!filter.text().isEmpty()) {
+      where.and(
+          "(e.name LIKE :q ESCAPE '!' OR e.person LIKE :q ESCAPE '!' OR e.number LIKE :q ESCAPE '!'"
+              + " OR e.about LIKE :q ESCAPE '!' OR e.town LIKE :q ESCAPE '!' OR e.mail LIKE :q ESCAPE '!'"
+              + " OR e.phone LIKE :q ESCAPE '!')",
+          "q",
+          Where.anywhere(filter.text()));
+    }
+    return where
+        .bind(sql.sql(ROWS + where.sql() + "ORDER BY e.id DESC LIMIT :most"))
+        .param("most", most)
+        .query(Enquiry.class)
+        .list();
   }
 
-  int setState(long id, String state, Long account) {
+  Optional<Enquiry> find(long id) {
+    return sql.sql(ROWS + " WHERE e.id = :id").param("id", id).query(Enquiry.class).optional();
+  }
+
+  long insert(New enquiry) {
+    return sql.sql(INSERT).paramSource(enquiry).query(Long.class).single();
+  }
+
+  int update(Change change) {
+    return sql.sql(UPDATE).paramSource(change).update();
+  }
+
+  int setState(StateChange change) {
+    return sql.sql(SET_STATE).paramSource(change).update();
+  }
+
+  int setOwner(long id, long version, long owner) {
     return sql.sql(
             """
-            UPDATE enquiry SET state = :state, account_id = :account, version = version + 1
-            WHERE id = :id AND state NOT IN ('taken-on', 'dropped')
+            UPDATE enquiry SET owner_id = :owner, version = version + 1 WHERE id = :id AND version = :version
             """)
         .param("id", id)
-        .param("state", state)
-        .param("account", account)
+        .param("version", version)
+        .param("owner", owner)
+        .update();
+  }
+
+  void logGiven(long id, long person, String at, Long rule) {
+    sql.sql(
+            """
+            INSERT INTO enquiry_given (enquiry_id, person_id, at, rule_id) VALUES (:id, :person, :at, :rule)
+            """)
+        .param("id", id)
+        .param("person", person)
+        .param("at", at)
+        .param("rule", rule)
+        .update();
+  }
+
+  /** Those whose pause is over are new again, at the top of the pile. */
+  int wakeParked(LocalDate today) {
+    return sql.sql(
+            """
+            UPDATE enquiry SET state = 'talking', parked_until = NULL, version = version + 1
+            WHERE state = 'parked' AND parked_until <= :today
+            """)
+        .param("today", today.toString())
         .update();
   }
 }

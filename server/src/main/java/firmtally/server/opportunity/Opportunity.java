@@ -1,12 +1,14 @@
 package firmtally.server.opportunity;
 
 import firmtally.core.money.Percent;
+import firmtally.server.people.Actor;
 
 /**
  * An opportunity as it is kept.
  *
  * @param ownOdds the rep's own odds in ten-thousandths of a percent; null where the stage's hold
  * @param wonAmount minor units; null until it is won
+ * @param budget what the customer says they have, in minor units; null where unknown
  */
 public record Opportunity(
     long id,
@@ -16,6 +18,7 @@ public record Opportunity(
     Long contactId,
     long ownerId,
     String ownerName,
+    String ownerTeam,
     long pathId,
     long stageId,
     String state,
@@ -26,13 +29,24 @@ public record Opportunity(
     Long ownOdds,
     long stageOdds,
     long worksheetId,
+    Long enquiryId,
     Long renewsId,
     String closedOn,
     Long wonAmount,
     String reason,
+    String competitor,
+    String pausedUntil,
     String note,
+    String priority,
+    String interest,
+    String business,
+    Long budget,
+    String source,
+    String campaign,
+    Long copiedFrom,
+    String touchedOn,
     long version) {
-  /** Whether it is neither won nor lost. */
+  /** Whether it is neither paused, won nor lost. */
   public boolean isOpen() {
     return "open".equals(state);
   }
@@ -40,5 +54,10 @@ public record Opportunity(
   /** The rep's own odds, else the stage's. */
   public Percent odds() {
     return Percent.ofTenThousandths(ownOdds == null ? stageOdds : ownOdds);
+  }
+
+  /** Whose it is. */
+  public Actor.Owner owner() {
+    return new Actor.Owner(ownerId, ownerName, ownerTeam);
   }
 }

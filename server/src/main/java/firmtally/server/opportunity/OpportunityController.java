@@ -5,12 +5,14 @@ import firmtally.server.account.Account;
 import firmtally.server.account.AccountService;
 import firmtally.server.activity.ActivityService;
 import firmtally.server.credit.CreditService;
+import firmtally.server.file.FileService;
 import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
-import firmtally.server.platform.ChangeLog;
-import firmtally.server.platform.Cursor;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.Versions;
+import firmtally.server.settings.PathService;
+import firmtally.server.settings.SettingsService;
+import firmtally.server.settings.Stage;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import firmtally.server.worksheet.WorksheetView;
@@ -24,37 +26,60 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
+/** An opportunity's page, and what is typed on it. */
 @RestController
 @RequestMapping("/api/opportunities")
 class OpportunityController {
-  private static final int PAGE = 100;
   private final OpportunityService opportunities;
+  private final MoveService moves;
+  private final CircleService circle;
   private final WorksheetService worksheets;
-  private final AccountService accounts;
-  private final ActivityService activities;
-  private final CreditService credit;
-  private final ChangeLog log;
+  private final Beside beside;
 
   OpportunityController(
       OpportunityService opportunities,
+      MoveService moves,
+      CircleService circle,
       WorksheetService worksheets,
       AccountService accounts,
       ActivityService activities,
       CreditService credit,
-      ChangeLog log) {
+      FileService files,
+      SettingsService settings) {
     this.opportunities = opportunities;
+    this.moves = moves;
+    this.circle = circle;
     this.worksheets = worksheets;
-    this.accounts = accounts;
-    this.activities = activities;
-    this.credit = credit;
-    this.log = log;
+    this.beside = new Beside(accounts, activities, credit, files, settings);
   }
 
-  record OpportunityPage(List<OpportunityService.OpportunityRow> rows, @MaybeNull String next) {}
+  /** What is shown on the page beside the opportunity itself. */
+  private record Beside(
+      AccountService accounts,
+      ActivityService activities,
+      CreditService credit,
+      FileService files,
+      SettingsService settings) {}
+
+  /** What is typed about it; the reason is that of the loss or the pause. */
+  record About(
+      @MaybeNull String ownOdds,
+      String note,
+      String priority,
+      String interest,
+      String business,
+      @MaybeNull String budget,
+      String source,
+      String campaign,
+      @MaybeNull Long contactId,
+      @MaybeNull String reason,
+      @MaybeNull String competitor,
+      @MaybeNull String pausedUntil,
+      @MaybeNull Long copiedFrom,
+      @MaybeNull Long enquiryId) {}
 
   record OpportunityView(
       long id,
@@ -65,57 +90,45 @@ class OpportunityController {
       String town,
       @MaybeNull String priceGroup,
       int termsDays,
+      List<AccountService.Contact> contacts,
       String owner,
+      long ownerId,
+      String path,
       long stageId,
-      List<OpportunityService.Stage> stages,
-      List<OpportunityService.Move> moves,
+      List<Stage> stages,
+      List<MoveService.Move> moves,
+      List<MoveService.CheckView> checks,
       String state,
       String stageSince,
       String openedOn,
       String expectedClose,
       int slips,
-      @MaybeNull String ownOdds,
       String odds,
       @MaybeNull String closedOn,
-      @MaybeNull String reason,
-      String note,
+      String touchedOn,
+      About about,
+      CircleService.Circle circle,
       boolean mayChange,
+      boolean mayReopen,
       long version,
       WorksheetView worksheet,
-      List<ActivityService.Activity> activities) {}
+      List<ActivityService.Activity> activities,
+      List<FileService.FileView> files) {}
 
-  record NewOpportunity(long accountId, String title) {}
+  /** A new one; without a path it starts on the first of new business. */
+  record NewOpportunity(
+      long accountId, String title, @MaybeNull Long pathId, @MaybeNull Long contactId) {}
 
   record Created(long id) {}
 
-  record Reason(String reason) {}
-
-  @GetMapping
-  OpportunityPage page(
-      @RequestParam(defaultValue = "open") String state,
-      @RequestParam(defaultValue = "0") long owner,
-      @RequestParam(defaultValue = "") String path,
-      @RequestParam(defaultValue = "") String q,
-      @RequestParam(defaultValue = "") String after) {
-    Cursor from = Cursor.of(after);
-    List<OpportunityService.OpportunityRow> rows =
-        opportunities.page(
-            new OpportunityService.Filter(state, owner, path, q.strip()),
-            from.key(),
-            from.id(),
-            PAGE);
-    boolean isFull = rows.size() == PAGE;
-    OpportunityService.OpportunityRow last = isFull ? rows.get(PAGE - 1) : null;
-    return new OpportunityPage(
-        rows, isFull ? new Cursor(last.expectedClose(), last.id()).toString() : null);
-  }
-
   @GetMapping("/{id}")
   OpportunityView get(@PathVariable long id, @SignedIn Actor actor) {
-    Opportunity o = opportunities.get(id);
-    Account account = accounts.get(o.accountId());
+    Opportunity o = opportunities.seen(id, actor);
+    Account account = beside.accounts().get(o.accountId());
     WorksheetService.Worked worked =
         worksheets.get(o.worksheetId(), opportunities.context(o, actor));
+    PathService.SalesPath path = opportunities.path(o);
+    boolean isMine = opportunities.mayChange(o, actor);
     return new OpportunityView(
         o.id(),
         o.number(),
@@ -125,29 +138,53 @@ class OpportunityController {
         account.town(),
         account.priceGroup(),
         account.termsDays(),
+        beside.accounts().contacts(account.id()),
         o.ownerName(),
+        o.ownerId(),
+        path.name(),
         o.stageId(),
-        opportunities.stages(o.pathId()),
-        opportunities.moves(id),
+        path.stages().stream().filter(s -> !s.retired() || s.id() == o.stageId()).toList(),
+        moves.moves(id),
+        moves.checks(o),
         o.state(),
         o.stageSince(),
         o.openedOn(),
         o.expectedClose(),
         o.slips(),
-        o.ownOdds() == null ? null : o.odds().toString(),
         o.odds().toString(),
         o.closedOn(),
-        o.reason(),
-        o.note(),
-        o.isOpen() && actor.mayChange(o.ownerId()),
+        o.touchedOn(),
+        about(o),
+        circle.of(id),
+        o.isOpen() && isMine,
+        isMine && (o.state().equals("lost") || o.state().equals("paused")),
         o.version(),
         view(o, worked),
-        activities.of(id));
+        beside.activities().of(ActivityService.On.opportunity(id)),
+        beside.files().of("opportunity", id));
+  }
+
+  private About about(Opportunity o) {
+    return new About(
+        o.ownOdds() == null ? null : o.odds().toString(),
+        o.note(),
+        o.priority(),
+        o.interest(),
+        o.business(),
+        o.budget() == null ? null : beside.settings().amounts().apply(o.budget()),
+        o.source(),
+        o.campaign(),
+        o.contactId(),
+        o.reason(),
+        o.competitor(),
+        o.pausedUntil(),
+        o.copiedFrom(),
+        o.enquiryId());
   }
 
   private WorksheetView view(Opportunity o, WorksheetService.Worked worked) {
-    CreditCheck check = credit.check(o.accountId(), Optional.of(worked.asked()));
-    return WorksheetView.of(worked, check, credit.ordered(o.accountId()));
+    CreditCheck check = beside.credit().check(o.accountId(), Optional.of(worked.asked()));
+    return WorksheetView.of(worked, check, beside.credit().ordered(o.accountId()));
   }
 
   @PostMapping
@@ -155,16 +192,16 @@ class OpportunityController {
     actor.checkSells();
     return new Created(
         opportunities.open(
-            new OpportunityService.Opening(
-                typed.accountId(),
-                typed.title(),
-                "new",
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                WorksheetForm.EMPTY),
+            OpportunityService.Opening.of(typed.accountId(), typed.title(), "new")
+                .with(
+                    Optional.ofNullable(typed.pathId()), Optional.ofNullable(typed.contactId())),
             actor));
+  }
+
+  /** Opens another with the same account, contact and lines. */
+  @PostMapping("/{id}/copy")
+  Created copy(@PathVariable long id, @SignedIn Actor actor) {
+    return new Created(opportunities.copy(id, actor));
   }
 
   @PutMapping("/{id}")
@@ -177,11 +214,22 @@ class OpportunityController {
     opportunities.change(id, Versions.of(version), typed, actor);
   }
 
+  /** Writes tags, competitors, people with roles and shares anew. */
+  @PutMapping("/{id}/circle")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changeCircle(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody CircleService.CircleForm typed,
+      @SignedIn Actor actor) {
+    circle.change(id, Versions.of(version), typed, actor);
+  }
+
   /** Works out what is typed, without keeping it: margin, sign-off, room, landing and credit. */
   @PostMapping("/{id}/tally")
   WorksheetView tally(
       @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
-    Opportunity o = opportunities.get(id);
+    Opportunity o = opportunities.seen(id, actor);
     return view(o, worksheets.tally(opportunities.context(o, actor), form));
   }
 
@@ -192,27 +240,8 @@ class OpportunityController {
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
     WorksheetService.Worked worked = opportunities.saveLines(id, Versions.of(version), form, actor);
+    moves.happened(id, "lines-kept", actor);
     return view(opportunities.get(id), worked);
-  }
-
-  @PostMapping("/{id}/stage/{stage}")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void move(
-      @PathVariable long id,
-      @PathVariable long stage,
-      @RequestHeader("If-Match") String version,
-      @SignedIn Actor actor) {
-    opportunities.move(id, Versions.of(version), stage, actor);
-  }
-
-  @PostMapping("/{id}/lost")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void lose(
-      @PathVariable long id,
-      @RequestHeader("If-Match") String version,
-      @RequestBody Reason typed,
-      @SignedIn Actor actor) {
-    opportunities.lose(id, Versions.of(version), typed.reason(), actor);
   }
 
   @PostMapping("/{id}/activities")
@@ -221,12 +250,7 @@ class OpportunityController {
       @PathVariable long id,
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {
-    opportunities.changeable(id, actor);
-    activities.plan(id, typed, actor);
-  }
-
-  @GetMapping("/{id}/changes")
-  List<ChangeLog.Entry> changes(@PathVariable long id) {
-    return log.list("opportunity", id);
+    opportunities.mine(id, actor);
+    beside.activities().plan(ActivityService.On.opportunity(id), typed, actor);
   }
 }

@@ -10,9 +10,12 @@ import firmtally.server.platform.Counters;
 import firmtally.server.platform.FoundIndex;
 import firmtally.server.platform.Input;
 import firmtally.server.platform.MaybeNull;
+import firmtally.server.platform.NotAllowed;
 import firmtally.server.platform.NotPossible;
 import firmtally.server.platform.NotThere;
+import firmtally.server.settings.PathService;
 import firmtally.server.settings.SettingsService;
+import firmtally.server.settings.Stage;
 import firmtally.server.worksheet.WorksheetContext;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
@@ -21,20 +24,25 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The acts on opportunities. */
+/** Opening opportunities, reading them, and changing what is typed on them. */
 @Service
 public class OpportunityService {
   private static final int LONGEST = 160;
   private static final int FIRST_CALL_DAYS = 3;
+  private static final Set<String> PRIORITIES = Set.of("first", "usual", "later");
+  private static final Set<String> INTERESTS = Set.of("unknown", "faint", "fair", "keen");
+  private static final Set<String> BUSINESS = Set.of("new", "existing");
   private final OpportunityStore store;
   private final AccountService accounts;
   private final WorksheetService worksheets;
   private final ActivityService activities;
   private final SettingsService settings;
+  private final PathService paths;
   private final Record record;
   private final Clock clock;
 
@@ -44,6 +52,7 @@ public class OpportunityService {
       WorksheetService worksheets,
       ActivityService activities,
       SettingsService settings,
+      PathService paths,
       ChangeLog log,
       Counters counters,
       FoundIndex index,
@@ -53,6 +62,7 @@ public class OpportunityService {
     this.worksheets = worksheets;
     this.activities = activities;
     this.settings = settings;
+    this.paths = paths;
     this.record = new Record(log, counters, index);
     this.clock = clock;
   }
@@ -60,66 +70,139 @@ public class OpportunityService {
   /** What an act leaves behind beside the record itself. */
   private record Record(ChangeLog log, Counters counters, FoundIndex index) {}
 
-  /** An opportunity in a list. */
-  public record OpportunityRow(
-      long id,
-      String number,
-      String title,
-      long accountId,
-      String account,
-      String owner,
-      String stage,
-      String path,
-      String odds,
-      String state,
-      String expectedClose,
-      int slips,
-      String value,
-      @MaybeNull String nextDue) {}
-
-  /** What to list: an owner of 0 is everybody, a blank path or text is any. */
-  public record Filter(String state, long owner, String path, String text) {}
-
-  /** A notch of the ruler. */
-  public record Stage(
-      long id, int position, String name, String odds, int usualDays, boolean atQuote) {}
-
-  /** A move along the path. */
-  public record Move(String at, String person, long stageId, String stage) {}
-
-  /** How an opportunity is opened; what is absent is proposed. */
+  /**
+   * How an opportunity is opened; what is absent is proposed.
+   *
+   * @param source where it comes from, blank where unknown
+   * @param campaign blank for none
+   */
   public record Opening(
       long accountId,
       String title,
       String pathKind,
+      Optional<Long> pathId,
       Optional<Long> contactId,
       Optional<LocalDate> expectedClose,
       Optional<Long> enquiryId,
       Optional<Long> renewsId,
-      WorksheetForm lines) {}
+      Optional<Long> copiedFrom,
+      String source,
+      String campaign,
+      WorksheetForm lines) {
+    /** With a title only; all else is proposed or empty. */
+    public static Opening of(long account, String title, String pathKind) {
+      return new Opening(
+          account,
+          title,
+          pathKind,
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          "",
+          "",
+          WorksheetForm.EMPTY);
+    }
 
-  /** What can be typed on an opportunity; blank odds are the stage's. */
-  public record OpportunityForm(String title, String expectedClose, String odds, String note) {}
+    /** The same on a given path, with a contact; either may be empty. */
+    public Opening with(Optional<Long> path, Optional<Long> contact) {
+      return new Opening(
+          accountId,
+          title,
+          pathKind,
+          path,
+          contact,
+          expectedClose,
+          enquiryId,
+          renewsId,
+          copiedFrom,
+          source,
+          campaign,
+          lines);
+    }
+
+    /** The same, coming from an enquiry or a campaign. */
+    public Opening from(Optional<Long> enquiry, String heardBy, String ofCampaign) {
+      return new Opening(
+          accountId,
+          title,
+          pathKind,
+          pathId,
+          contactId,
+          expectedClose,
+          enquiry,
+          renewsId,
+          copiedFrom,
+          heardBy,
+          ofCampaign,
+          lines);
+    }
+
+    /** The same with an expected close and lines. */
+    public Opening closing(LocalDate day, WorksheetForm with) {
+      return new Opening(
+          accountId,
+          title,
+          pathKind,
+          pathId,
+          contactId,
+          Optional.of(day),
+          enquiryId,
+          renewsId,
+          copiedFrom,
+          source,
+          campaign,
+          with);
+    }
+
+    /** The same as the renewal of an agreement. */
+    public Opening renewing(long agreement) {
+      return new Opening(
+          accountId,
+          title,
+          pathKind,
+          pathId,
+          contactId,
+          expectedClose,
+          enquiryId,
+          Optional.of(agreement),
+          copiedFrom,
+          source,
+          campaign,
+          lines);
+    }
+  }
+
+  /** What can be typed on an opportunity; blank odds are the stage's, a blank budget is unknown. */
+  public record OpportunityForm(
+      String title,
+      String expectedClose,
+      @MaybeNull String odds,
+      @MaybeNull String note,
+      @MaybeNull String priority,
+      @MaybeNull String interest,
+      @MaybeNull String business,
+      @MaybeNull String budget,
+      @MaybeNull String source,
+      @MaybeNull String campaign,
+      @MaybeNull Long contactId) {}
 
   public Opportunity get(long id) {
     return store.find(id).orElseThrow(() -> new NotThere("opportunity", id));
   }
 
-  List<OpportunityRow> page(Filter filter, String afterDay, long afterId, int most) {
-    return store.page(filter, afterDay, afterId, most, settings.amounts());
+  /** An opportunity that somebody sees. */
+  public Opportunity seen(long id, Actor actor) {
+    Opportunity opportunity = get(id);
+    Sight.check(opportunity, store.isShared(id, actor.id()), actor);
+    return opportunity;
   }
 
-  /** The opportunities of an account, open ones first. */
-  public List<OpportunityRow> ofAccount(long account) {
-    return store.ofAccount(account, settings.amounts());
-  }
-
-  List<Stage> stages(long path) {
-    return store.stages(path);
-  }
-
-  List<Move> moves(long id) {
-    return store.moves(id);
+  /** The path that an opportunity is on. */
+  PathService.SalesPath path(Opportunity opportunity) {
+    return paths.get(opportunity.pathId());
   }
 
   /** For whom and by whom an opportunity's worksheets are worked out. */
@@ -132,7 +215,13 @@ public class OpportunityService {
   @Transactional
   public long open(Opening opening, Actor actor) {
     long id = openFor(opening, actor, actor.id());
-    activities.plan(id, "call", "First call", today().plusDays(FIRST_CALL_DAYS), actor.id());
+    Optional<Stage.Step> step = Optional.ofNullable(path(get(id)).live().get(0).step());
+    activities.plan(
+        id,
+        step.map(Stage.Step::kind).orElse("call"),
+        step.map(Stage.Step::subject).orElse("First call"),
+        today().plusDays(step.map(Stage.Step::days).orElse(FIRST_CALL_DAYS)),
+        actor.id());
     return id;
   }
 
@@ -140,15 +229,18 @@ public class OpportunityService {
   @Transactional
   public long openFor(Opening opening, Actor actor, long owner) {
     Account account = accounts.get(opening.accountId());
-    OpportunityStore.PathRow path = store.path(opening.pathKind()).orElseThrow();
-    List<Stage> stages = store.stages(path.id());
+    PathService.SalesPath path =
+        opening.pathId().map(paths::get).orElseGet(() -> paths.first(opening.pathKind()));
+    Stage first = path.live().get(0);
     Input input = new Input();
     String title = input.text("title", opening.title(), LONGEST);
+    String source = input.optionalText("source", opening.source(), LONGEST);
+    String campaign = input.optionalText("campaign", opening.campaign(), LONGEST);
     input.check();
     WorksheetService.Worked worked =
         worksheets.create(
             new WorksheetContext(account, actor.role(), Optional.empty()), opening.lines());
-    int usual = stages.stream().mapToInt(Stage::usualDays).sum();
+    int usual = path.live().stream().mapToInt(Stage::usualDays).sum();
     String number = record.counters().next("O");
     long id =
         store.insert(
@@ -159,61 +251,135 @@ public class OpportunityService {
                 opening.contactId().orElse(null),
                 owner,
                 path.id(),
-                stages.get(0).id(),
+                first.id(),
                 today().toString(),
                 opening.expectedClose().orElse(today().plusDays(usual)).toString(),
                 worked.id(),
                 opening.enquiryId().orElse(null),
-                opening.renewsId().orElse(null)));
+                opening.renewsId().orElse(null),
+                store.hasBought(account.id()) ? "existing" : "new",
+                source,
+                campaign,
+                opening.copiedFrom().orElse(null)));
     store.logStage(
-        id, now(), actor.id(), null, stages.get(0).id(), worked.contract().getAmountMinorLong());
+        id, now(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
     record.index().add("opportunity", id, number, title + " " + account.name());
     record.log().note(actor.id(), "opportunity", id, "opportunity opened", null, title);
     return id;
   }
 
+  /** Opens another with the same account, contact and lines; it starts at the beginning. */
+  @Transactional
+  public long copy(long id, Actor actor) {
+    actor.checkSells();
+    Opportunity of = seen(id, actor);
+    WorksheetForm lines = worksheets.get(of.worksheetId(), context(of, actor)).form();
+    Opening opening =
+        new Opening(
+            of.accountId(),
+            of.title(),
+            paths.get(of.pathId()).kind().equals("renewal") ? "new" : "",
+            paths.get(of.pathId()).kind().equals("renewal")
+                ? Optional.empty()
+                : Optional.of(of.pathId()),
+            Optional.ofNullable(of.contactId()),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.of(id),
+            of.source(),
+            of.campaign(),
+            lines);
+    return open(opening, actor);
+  }
+
   /** Changes what was typed. A later expected close counts as a slip. */
   @Transactional
-  public void change(long id, long version, OpportunityForm typed, Actor actor) {
+  public void change(long id, long version, OpportunityForm form, Actor actor) {
     Opportunity before = changeable(id, actor);
     Input input = new Input();
-    String title = input.text("title", typed.title(), LONGEST);
-    Optional<LocalDate> close = input.day("expectedClose", typed.expectedClose());
+    String title = input.text("title", form.title(), LONGEST);
+    Optional<LocalDate> close = input.day("expectedClose", form.expectedClose());
     Optional<Percent> odds =
         input.value(
             "odds",
-            typed.odds(),
+            form.odds(),
             text -> Percent.parse(text).within("odds", Percent.ZERO, Percent.HUNDRED));
-    String note = input.longText("note", typed.note());
-    input.check();
-    String day = close.orElseThrow().toString();
-    boolean slipped = day.compareTo(before.expectedClose()) > 0;
-    int updated =
-        store.update(
+    Optional<Money> budget = input.value("budget", form.budget(), settings::amount);
+    String day = close.map(LocalDate::toString).orElse(before.expectedClose());
+    OpportunityStore.Typed typed =
+        new OpportunityStore.Typed(
             id,
             version,
             title,
             day,
-            before.slips() + (slipped ? 1 : 0),
+            before.slips() + (day.compareTo(before.expectedClose()) > 0 ? 1 : 0),
             odds.map(Percent::toTenThousandths).orElse(null),
-            note);
-    record.log().expectOne(updated, "opportunity", id, before.version());
-    if (!day.equals(before.expectedClose())) {
-      record
-          .log()
-          .note(actor.id(), "opportunity", id, "expected close", before.expectedClose(), day);
-    }
+            input.longText("note", form.note()),
+            input.oneOf("priority", form.priority(), PRIORITIES).orElse(before.priority()),
+            input.oneOf("interest", form.interest(), INTERESTS).orElse(before.interest()),
+            input.oneOf("business", form.business(), BUSINESS).orElse(before.business()),
+            budget.map(Money::getAmountMinorLong).orElse(null),
+            input.optionalText("source", form.source(), LONGEST),
+            input.optionalText("campaign", form.campaign(), LONGEST),
+            form.contactId(),
+            today().toString());
+    checkContact(input, before.accountId(), form.contactId());
+    input.check();
+    record.log().expectOne(store.update(typed), "opportunity", id, before.version());
+    noteChanges(before, typed, actor);
     if (!title.equals(before.title())) {
-      record.log().note(actor.id(), "opportunity", id, "title", before.title(), title);
+      record
+          .index()
+          .put(
+              "opportunity",
+              id,
+              before.number(),
+              title + " " + accounts.get(before.accountId()).name());
     }
-    if (!note.equals(before.note())) {
-      record.log().note(actor.id(), "opportunity", id, "note", before.note(), note);
+  }
+
+  private void checkContact(Input input, long account, Long contact) {
+    if (contact != null
+        && accounts.contacts(account).stream().noneMatch(c -> c.id() == contact)) {
+      input.refuse("contactId", "This contact does not belong to the account.");
     }
-    String oddsBefore = before.ownOdds() == null ? null : before.odds().toString();
-    String oddsAfter = odds.map(Percent::toString).orElse(null);
-    if (!Objects.equals(oddsBefore, oddsAfter)) {
-      record.log().note(actor.id(), "opportunity", id, "odds", oddsBefore, oddsAfter);
+  }
+
+  private void noteChanges(Opportunity before, OpportunityStore.Typed after, Actor actor) {
+    note(before, actor, "expected close", before.expectedClose(), after.close());
+    note(before, actor, "title", before.title(), after.title());
+    note(before, actor, "note", before.note(), after.note());
+    note(before, actor, "odds", percent(before.ownOdds()), percent(after.odds()));
+    note(before, actor, "priority", before.priority(), after.priority());
+    note(before, actor, "interest", before.interest(), after.interest());
+    note(before, actor, "business", before.business(), after.business());
+    note(before, actor, "budget", amount(before.budget()), amount(after.budget()));
+    note(before, actor, "source", before.source(), after.source());
+    note(before, actor, "campaign", before.campaign(), after.campaign());
+    note(before, actor, "contact", contact(before, before.contactId()), contact(before, after.contact()));
+  }
+
+  private void note(Opportunity of, Actor actor, String what, String before, String after) {
+    if (!Objects.equals(before, after)) {
+      record.log().note(actor.id(), "opportunity", of.id(), what, before, after);
     }
+  }
+
+  private static String percent(Long tenThousandths) {
+    return tenThousandths == null ? null : Percent.ofTenThousandths(tenThousandths).toString();
+  }
+
+  private String amount(Long minor) {
+    return minor == null ? null : settings.amounts().apply(minor);
+  }
+
+  private String contact(Opportunity of, Long id) {
+    return accounts.contacts(of.accountId()).stream()
+        .filter(c -> id != null && c.id() == id)
+        .map(AccountService.Contact::name)
+        .findFirst()
+        .orElse(null);
   }
 
   /** Keeps the lines that were typed. */
@@ -224,6 +390,7 @@ public class OpportunityService {
     WorksheetService.Worked before = worksheets.get(opportunity.worksheetId(), context);
     WorksheetService.Worked after =
         worksheets.save(opportunity.worksheetId(), version, context, form);
+    store.touch(id, today().toString());
     record
         .log()
         .note(
@@ -236,88 +403,45 @@ public class OpportunityService {
     return after;
   }
 
-  /** Moves it to any stage of its path: on, over some, or back. */
-  @Transactional
-  public void move(long id, long version, long stageId, Actor actor) {
-    move(changeable(id, actor), version, stageId, actor);
-  }
-
-  private void move(Opportunity before, long version, long stageId, Actor actor) {
-    Stage to =
-        store.stages(before.pathId()).stream()
-            .filter(stage -> stage.id() == stageId)
-            .findFirst()
-            .orElseThrow(() -> new NotThere("stage on this path", stageId));
-    int updated = store.move(before.id(), version, stageId, today().toString());
-    record.log().expectOne(updated, "opportunity", before.id(), before.version());
-    logMove(before, to, actor);
-  }
-
-  /** Notes a move in the stage log, with the value then, and in the change log. */
-  void logMove(Opportunity before, Stage to, Actor actor) {
-    String from =
-        store.stages(before.pathId()).stream()
-            .filter(stage -> stage.id() == before.stageId())
-            .map(Stage::name)
-            .findFirst()
-            .orElse("");
-    Money value = worksheets.get(before.worksheetId(), context(before, actor)).contract();
-    store.logStage(
-        before.id(), now(), actor.id(), before.stageId(), to.id(), value.getAmountMinorLong());
-    record.log().note(actor.id(), "opportunity", before.id(), "stage", from, to.name());
-  }
-
-  /** A sent quote moves it on to the stage that says so, unless it is there or further already. */
-  @Transactional
-  public void quoteWasSent(long id, Actor actor) {
-    Opportunity opportunity = get(id);
-    List<Stage> stages = store.stages(opportunity.pathId());
-    int here =
-        stages.stream()
-            .filter(stage -> stage.id() == opportunity.stageId())
-            .mapToInt(Stage::position)
-            .findFirst()
-            .orElse(0);
-    stages.stream()
-        .filter(stage -> stage.atQuote() && stage.position() > here)
-        .findFirst()
-        .ifPresent(stage -> move(opportunity, opportunity.version(), stage.id(), actor));
-  }
-
-  /** Won with the true amount; its open activities are closed. */
-  @Transactional
-  public void win(long id, Money amount, Actor actor) {
-    Opportunity before = get(id);
-    if (!before.isOpen()) {
-      throw new NotPossible("This opportunity is " + before.state() + " already.");
-    }
-    store.close(id, before.version(), "won", today().toString(), amount.getAmountMinorLong(), null);
-    activities.closeOpen(id, "Closed with the order.");
-    record.log().note(actor.id(), "opportunity", id, "state", "open", "won " + text(amount));
-  }
-
-  /** Lost, with a reason; its open activities are closed. It can be read for ever. */
-  @Transactional
-  public void lose(long id, long version, String reason, Actor actor) {
-    Opportunity before = changeable(id, actor);
-    Input input = new Input();
-    String words = input.text("reason", reason, LONGEST);
-    input.check();
-    int updated = store.close(id, version, "lost", today().toString(), null, words);
-    record.log().expectOne(updated, "opportunity", id, before.version());
-    activities.closeOpen(id, "Closed: lost.");
-    record.log().note(actor.id(), "opportunity", id, "state", "open", "lost: " + words);
-  }
-
   /** An open opportunity that the person may change. */
   public Opportunity changeable(long id, Actor actor) {
-    Opportunity opportunity = get(id);
-    actor.checkMayChange(opportunity.ownerId(), opportunity.ownerName(), "this opportunity");
+    Opportunity opportunity = mine(id, actor);
     if (!opportunity.isOpen()) {
       throw new NotPossible(
           "This opportunity is " + opportunity.state() + "; it can only be read.");
     }
     return opportunity;
+  }
+
+  /** An opportunity in any state that the person may act on: their own, a shared one, their team's. */
+  Opportunity mine(long id, Actor actor) {
+    Opportunity opportunity = seen(id, actor);
+    if (!mayChange(opportunity, actor)) {
+      throw new NotAllowed(
+          "Only "
+              + opportunity.ownerName()
+              + ", whoever it is shared with, or a manager may change this opportunity; you can read it.");
+    }
+    return opportunity;
+  }
+
+  /** Whether somebody may change it: the owner, whoever it is shared with, and their managers. */
+  public boolean mayChange(Opportunity opportunity, Actor actor) {
+    return actor.mayChange(opportunity.owner()) || store.isShared(opportunity.id(), actor.id());
+  }
+
+  /** What an owner has open or paused with an account. */
+  public List<Long> openOf(long account, long owner) {
+    return store.openOf(account, owner);
+  }
+
+  /** Gives it to another owner, with the steps that were the owner's. */
+  @Transactional
+  public void setOwner(long id, Actor to, long by) {
+    Opportunity before = get(id);
+    store.setOwner(id, to.id());
+    activities.giveOpen(id, before.ownerId(), to.id());
+    record.log().note(by, "opportunity", id, "owner", before.ownerName(), to.name());
   }
 
   private LocalDate today() {
@@ -328,7 +452,7 @@ public class OpportunityService {
     return clock.instant().toString();
   }
 
-  private static String text(Money amount) {
+  static String text(Money amount) {
     return amount.getAmount().toPlainString();
   }
 }

@@ -1,60 +1,50 @@
 package firmtally.server.opportunity;
 
-import firmtally.core.money.Percent;
 import firmtally.server.platform.Sql;
-import java.sql.ResultSet;
-import java.sql.SQLException;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.LongFunction;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 @Repository
 class OpportunityStore {
-  private static final String ROWS =
-      """
-      SELECT o.id, o.number, o.title, o.account_id, a.name AS account, o.owner_id, p.name AS owner, s.name AS stage,
-             s.position, sp.kind AS path, COALESCE(o.own_odds, s.odds) AS odds, o.state, o.expected_close, o.slips,
-             COALESCE(o.won_amount, w.contract) AS value,
-             (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due
-      FROM opportunity o
-      JOIN account a ON a.id = o.account_id
-      JOIN person p ON p.id = o.owner_id
-      JOIN stage s ON s.id = o.stage_id
-      JOIN sales_path sp ON sp.id = o.path_id
-      JOIN worksheet w ON w.id = o.worksheet_id
-      """;
-  private static final String PAGE =
-      ROWS
-          + """
-          WHERE o.state = :state AND (o.expected_close, o.id) > (:day, :id)
-            AND (:owner = 0 OR o.owner_id = :owner) AND (:path = '' OR sp.kind = :path)
-            AND (:text = '' OR o.title LIKE :like OR o.number LIKE :like OR a.name LIKE :like)
-          ORDER BY o.expected_close, o.id LIMIT :most
-          """;
   private static final String ONE =
       """
-      SELECT o.id, o.number, o.title, o.account_id, o.contact_id, o.owner_id, p.name AS owner_name, o.path_id,
-             o.stage_id, o.state, o.stage_since, o.opened_on, o.expected_close, o.slips, o.own_odds, s.odds AS stage_odds,
-             o.worksheet_id, o.renews_id, o.closed_on, o.won_amount, o.reason, o.note, o.version
+      SELECT o.id, o.number, o.title, o.account_id, o.contact_id, o.owner_id, p.name AS owner_name, p.team AS owner_team,
+             o.path_id, o.stage_id, o.state, o.stage_since, o.opened_on, o.expected_close, o.slips, o.own_odds,
+             s.odds AS stage_odds, o.worksheet_id, o.enquiry_id, o.renews_id, o.closed_on, o.won_amount, o.reason,
+             o.competitor, o.paused_until, o.note, o.priority, o.interest, o.business, o.budget, o.source, o.campaign,
+             o.copied_from, o.touched_on, o.version
       FROM opportunity o JOIN person p ON p.id = o.owner_id JOIN stage s ON s.id = o.stage_id
       WHERE o.id = :id
       """;
   private static final String INSERT =
       """
       INSERT INTO opportunity (number, title, account_id, contact_id, owner_id, path_id, stage_id, state, stage_since,
-        opened_on, expected_close, worksheet_id, enquiry_id, renews_id)
+        opened_on, expected_close, worksheet_id, enquiry_id, renews_id, business, source, campaign, copied_from, touched_on)
       VALUES (:number, :title, :account, :contact, :owner, :path, :stage, 'open', :opened, :opened, :close, :worksheet,
-        :enquiry, :renews)
+        :enquiry, :renews, :business, :source, :campaign, :copiedFrom, :opened)
       RETURNING id
+      """;
+  private static final String UPDATE =
+      """
+      UPDATE opportunity SET title = :title, expected_close = :close, slips = :slips, own_odds = :odds, note = :note,
+        priority = :priority, interest = :interest, business = :business, budget = :budget, source = :source,
+        campaign = :campaign, contact_id = :contact, touched_on = :today, version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private static final String END =
+      """
+      UPDATE opportunity SET state = :state, closed_on = :day, won_amount = :won, reason = :reason,
+        competitor = :competitor, paused_until = :until, touched_on = :today, version = version + 1
+      WHERE id = :id AND version = :version
       """;
   private final Sql sql;
 
   OpportunityStore(Sql sql) {
     this.sql = sql;
   }
-
-  record PathRow(long id, String name, String kind) {}
 
   record Start(
       String number,
@@ -68,78 +58,63 @@ class OpportunityStore {
       String close,
       long worksheet,
       Long enquiry,
-      Long renews) {}
+      Long renews,
+      String business,
+      String source,
+      String campaign,
+      Long copiedFrom) {}
 
-  List<OpportunityService.OpportunityRow> page(
-      OpportunityService.Filter f, String day, long id, int most, LongFunction<String> amounts) {
-    return sql.sql(PAGE)
-        .param("state", f.state())
-        .param("owner", f.owner())
-        .param("path", f.path())
-        .param("text", f.text())
-        .param("like", "%" + f.text() + "%")
-        .param("day", day)
-        .param("id", id)
-        .param("most", most)
-        .query((row, n) -> row(row, amounts))
-        .list();
-  }
+  /** What can be typed on it, as it is written. */
+  record Typed(
+      long id,
+      long version,
+      String title,
+      String close,
+      int slips,
+      Long odds,
+      String note,
+      String priority,
+      String interest,
+      String business,
+      Long budget,
+      String source,
+      String campaign,
+      Long contact,
+      String today) {}
 
-  List<OpportunityService.OpportunityRow> ofAccount(long account, LongFunction<String> amounts) {
-    return sql.sql(
-            ROWS
-                + " WHERE o.account_id = :account ORDER BY o.state = 'open' DESC, o.expected_close DESC LIMIT 40")
-        .param("account", account)
-        .query((row, n) -> row(row, amounts))
-        .list();
-  }
-
-  private static OpportunityService.OpportunityRow row(ResultSet row, LongFunction<String> amounts)
-      throws SQLException {
-    return new OpportunityService.OpportunityRow(
-        row.getLong("id"),
-        row.getString("number"),
-        row.getString("title"),
-        row.getLong("account_id"),
-        row.getString("account"),
-        row.getString("owner"),
-        row.getString("stage"),
-        row.getString("path"),
-        Percent.ofTenThousandths(row.getLong("odds")).toString(),
-        row.getString("state"),
-        row.getString("expected_close"),
-        row.getInt("slips"),
-        amounts.apply(row.getLong("value")),
-        row.getString("next_due"));
-  }
+  /** How it stands after it was won, lost, paused or opened again. */
+  record Ending(
+      long id,
+      long version,
+      String state,
+      String day,
+      Long won,
+      String reason,
+      String competitor,
+      String until,
+      String today) {}
 
   Optional<Opportunity> find(long id) {
     return sql.sql(ONE).param("id", id).query(Opportunity.class).optional();
   }
 
-  Optional<PathRow> path(String kind) {
-    return sql.sql("SELECT id, name, kind FROM sales_path WHERE kind = :kind ORDER BY id LIMIT 1")
-        .param("kind", kind)
-        .query(PathRow.class)
-        .optional();
+  boolean isShared(long id, long person) {
+    return sql.sql(
+                "SELECT COUNT(*) FROM opportunity_share WHERE opportunity_id = :id AND person_id = :person")
+            .param("id", id)
+            .param("person", person)
+            .query(Long.class)
+            .single()
+        > 0;
   }
 
-  List<OpportunityService.Stage> stages(long path) {
+  /** Whether the account has bought before. */
+  boolean hasBought(long account) {
     return sql.sql(
-            """
-            SELECT id, position, name, odds, usual_days, at_quote FROM stage WHERE path_id = :path ORDER BY position
-            """)
-        .param("path", path)
-        .query(
-            (row, n) ->
-                new OpportunityService.Stage(
-                    row.getLong("id"),
-                    row.getInt("position"),
-                    row.getString("name"),
-                    Percent.ofTenThousandths(row.getLong("odds")).toString(),
-                    row.getInt("usual_days"),
-                    row.getBoolean("at_quote")))
-        .list();
+            "SELECT EXISTS (SELECT 1 FROM opportunity WHERE account_id = :account AND state = 'won')")
+        .param("account", account)
+        .query(Boolean.class)
+        .single();
   }
 
   long insert(Start start) {
@@ -161,22 +136,27 @@ class OpportunityStore {
         .update();
   }
 
-  List<OpportunityService.Move> moves(long id) {
+  /** The stage log with the value at each move, oldest first. */
+  List<MoveRow> moves(long id) {
     return sql.sql(
             """
-            SELECT l.at, p.name AS person, l.to_stage AS stage_id, s.name AS stage
+            SELECT l.at, p.name AS person, l.to_stage AS stage_id, s.name AS stage, f.name AS from_stage, l.value
             FROM stage_log l JOIN person p ON p.id = l.person_id JOIN stage s ON s.id = l.to_stage
+              LEFT JOIN stage f ON f.id = l.from_stage
             WHERE l.opportunity_id = :id ORDER BY l.id
             """)
         .param("id", id)
-        .query(OpportunityService.Move.class)
+        .query(MoveRow.class)
         .list();
   }
+
+  record MoveRow(
+      String at, String person, long stageId, String stage, String fromStage, long value) {}
 
   int move(long id, long version, long stage, String since) {
     return sql.sql(
             """
-            UPDATE opportunity SET stage_id = :stage, stage_since = :since, version = version + 1
+            UPDATE opportunity SET stage_id = :stage, stage_since = :since, touched_on = :since, version = version + 1
             WHERE id = :id AND version = :version
             """)
         .param("id", id)
@@ -186,36 +166,47 @@ class OpportunityStore {
         .update();
   }
 
-  int update(long id, long version, String title, String close, int slips, Long odds, String note) {
-    return sql.sql(
-            """
-            UPDATE opportunity SET title = :title, expected_close = :close, slips = :slips, own_odds = :odds,
-              note = :note, version = version + 1
-            WHERE id = :id AND version = :version
-            """)
+  int update(Typed typed) {
+    return sql.sql(UPDATE).paramSource(typed).update();
+  }
+
+  void touch(long id, String today) {
+    sql.sql("UPDATE opportunity SET touched_on = :today WHERE id = :id")
         .param("id", id)
-        .param("version", version)
-        .param("title", title)
-        .param("close", close)
-        .param("slips", slips)
-        .param("odds", odds)
-        .param("note", note)
+        .param("today", today)
         .update();
   }
 
-  int close(long id, long version, String state, String day, Long won, String reason) {
+  int end(Ending ending) {
+    return sql.sql(END).paramSource(ending).update();
+  }
+
+  /** Gives it to another owner. */
+  void setOwner(long id, long owner) {
+    sql.sql("UPDATE opportunity SET owner_id = :owner, version = version + 1 WHERE id = :id")
+        .param("id", id)
+        .param("owner", owner)
+        .update();
+  }
+
+  /** Those whose pause is over. */
+  List<Long> pausedUntil(LocalDate today) {
+    JdbcClient.StatementSpec due =
+        sql.sql(
+            "SELECT id FROM opportunity WHERE state = 'paused' AND paused_until <= :today ORDER BY id");
+    return due.param("today", today.toString()).query(Long.class).list();
+  }
+
+  /** The open ones of an owner with an account. */
+  List<Long> openOf(long account, long owner) {
     return sql.sql(
             """
-            UPDATE opportunity SET state = :state, closed_on = :day, won_amount = :won, reason = :reason,
-              version = version + 1
-            WHERE id = :id AND version = :version
+            SELECT id FROM opportunity
+            WHERE account_id = :account AND owner_id = :owner AND state IN ('open', 'paused') ORDER BY id
             """)
-        .param("id", id)
-        .param("version", version)
-        .param("state", state)
-        .param("day", day)
-        .param("won", won)
-        .param("reason", reason)
-        .update();
+        .param("account", account)
+        .param("owner", owner)
+        .query(Long.class)
+        .list();
   }
 }

@@ -2,6 +2,7 @@ package firmtally.server.opportunity;
 
 import firmtally.core.pipeline.OpenTotal;
 import firmtally.server.people.Actor;
+import firmtally.server.people.PeopleService;
 import firmtally.server.people.SignedIn;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.Versions;
@@ -20,9 +21,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class SheetController {
   private final SheetService sheets;
+  private final PeopleService people;
 
-  SheetController(SheetService sheets) {
+  SheetController(SheetService sheets, PeopleService people) {
     this.sheets = sheets;
+    this.people = people;
   }
 
   /** Count, sum, and sum weighted by odds. */
@@ -43,6 +46,7 @@ class SheetController {
       long stageId,
       String expectedClose,
       int slips,
+      String priority,
       @MaybeNull String nextDue,
       boolean mayChange,
       long version) {}
@@ -70,9 +74,11 @@ class SheetController {
       @RequestParam(defaultValue = "new") String path,
       @RequestParam(defaultValue = "0") long owner,
       @RequestParam(defaultValue = "") String team,
+      @RequestParam(defaultValue = "") String priority,
       @RequestParam(defaultValue = "") String q,
       @SignedIn Actor actor) {
-    SheetService.Sheet sheet = sheets.sheet(new SheetService.Filter(path, owner, team, q.strip()));
+    SheetService.Sheet sheet =
+        sheets.sheet(new SheetService.Filter(path, owner, team, priority, q.strip()), actor);
     return new SheetView(
         sheet.rows().stream()
             .map(
@@ -101,7 +107,7 @@ class SheetController {
                         c.items().stream().map(item -> item(item, actor)).toList()))
             .toList(),
         TotalView.of(sheet.total()),
-        sheets.teams());
+        people.teams());
   }
 
   private static SheetItem item(SheetStore.Item item, Actor actor) {
@@ -110,14 +116,15 @@ class SheetController {
         item.open().ref(),
         item.title(),
         item.account(),
-        item.owner(),
+        item.owner().name(),
         text(item.open().value()),
         item.open().percent().toString(),
         item.stageId(),
         item.expectedClose().toString(),
         item.slips(),
+        item.priority(),
         item.nextDue(),
-        actor.mayChange(item.ownerId()),
+        actor.mayChange(item.owner()) || item.shared(),
         item.version());
   }
 

@@ -5,8 +5,9 @@ import firmtally.core.pipeline.OpenTotal;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.ChangeLog;
 import firmtally.server.platform.Input;
-import firmtally.server.platform.NotThere;
+import firmtally.server.settings.PathService;
 import firmtally.server.settings.SettingsService;
+import firmtally.server.settings.Stage;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -32,29 +33,36 @@ public class SheetService {
   private static final Duration UNDONE_WITHIN = Duration.ofMinutes(10);
   private static final String CLOSE = "expected close";
   private final SheetStore store;
-  private final OpportunityStore opportunities;
   private final OpportunityService service;
+  private final MoveService moves;
+  private final PathService paths;
   private final SettingsService settings;
   private final ChangeLog log;
   private final Clock clock;
 
   SheetService(
       SheetStore store,
-      OpportunityStore opportunities,
       OpportunityService service,
+      MoveService moves,
+      PathService paths,
       SettingsService settings,
       ChangeLog log,
       Clock clock) {
     this.store = store;
-    this.opportunities = opportunities;
     this.service = service;
+    this.moves = moves;
+    this.paths = paths;
     this.settings = settings;
     this.log = log;
     this.clock = clock;
   }
 
-  /** What to show: an owner of 0 is everybody, a blank team or text is any. */
-  record Filter(String path, long owner, String team, String text) {}
+  /**
+   * What to show: an owner of 0 is everybody, a blank team, priority or text is any.
+   *
+   * @param path a path's id, or a kind of business, which is its first path
+   */
+  record Filter(String path, long owner, String team, String priority, String text) {}
 
   /**
    * A column.
@@ -63,7 +71,7 @@ public class SheetService {
    */
   record Column(String key, Optional<YearMonth> month, OpenTotal total, Optional<Money> goal) {}
 
-  record Row(OpportunityService.Stage stage, OpenTotal total) {}
+  record Row(Stage stage, OpenTotal total) {}
 
   record Cell(long stageId, String column, OpenTotal total, List<SheetStore.Item> items) {}
 
@@ -72,13 +80,13 @@ public class SheetService {
   /** Where something stands on the sheet. */
   private record Place(long stageId, String column) {}
 
-  Sheet sheet(Filter filter) {
-    OpportunityStore.PathRow path =
-        opportunities
-            .path(filter.path())
-            .orElseThrow(() -> new NotThere("sales path", filter.path()));
+  Sheet sheet(Filter filter, Actor actor) {
+    PathService.SalesPath path =
+        filter.path().matches("[0-9]{1,9}")
+            ? paths.get(Long.parseLong(filter.path()))
+            : paths.first(filter.path());
     CurrencyUnit currency = settings.company().currency();
-    List<SheetStore.Item> items = store.open(path.id(), filter, currency);
+    List<SheetStore.Item> items = store.open(path.id(), filter, actor, currency);
     YearMonth first = YearMonth.now(clock);
     Map<Place, List<SheetStore.Item>> places = new LinkedHashMap<>();
     items.forEach(
@@ -88,7 +96,8 @@ public class SheetService {
                     new Place(item.stageId(), column(item, first)), p -> new ArrayList<>())
                 .add(item));
     return new Sheet(
-        opportunities.stages(path.id()).stream()
+        path.stages().stream()
+            .filter(s -> !s.retired() || items.stream().anyMatch(i -> i.stageId() == s.id()))
             .map(s -> new Row(s, total(currency, items, i -> i.stageId() == s.id())))
             .toList(),
         columns(filter, currency, items, first),
@@ -145,10 +154,6 @@ public class SheetService {
     return OpenTotal.of(currency, open);
   }
 
-  List<String> teams() {
-    return store.teams();
-  }
-
   /**
    * Moves an opportunity to a stage and an expected close in one act. A later close is a slip;
    * taking a slip of one's own back within ten minutes takes it off again.
@@ -161,26 +166,19 @@ public class SheetService {
     Input input = new Input();
     Optional<LocalDate> day = input.day("expectedClose", expectedClose);
     input.check();
-    OpportunityService.Stage to = stage(before.pathId(), stageId);
+    Stage to = moves.target(before, stageId);
     String close = day.orElseThrow().toString();
     int slips = before.slips() + slip(before, close, actor);
     String today = LocalDate.now(clock).toString();
     int updated = store.place(id, version, stageId, close, slips, today);
     log.expectOne(updated, "opportunity", id, before.version());
     if (stageId != before.stageId()) {
-      service.logMove(before, to, actor);
+      moves.logMove(before, to, actor);
     }
     if (!close.equals(before.expectedClose())) {
       log.note(actor.id(), "opportunity", id, CLOSE, before.expectedClose(), close);
     }
     return before.version() + 1;
-  }
-
-  private OpportunityService.Stage stage(long path, long stageId) {
-    return opportunities.stages(path).stream()
-        .filter(stage -> stage.id() == stageId)
-        .findFirst()
-        .orElseThrow(() -> new NotThere("stage on this path", stageId));
   }
 
   private int slip(Opportunity before, String close, Actor actor) {

@@ -2,6 +2,7 @@ package firmtally.server.opportunity;
 
 import firmtally.core.money.Percent;
 import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.server.people.Actor;
 import firmtally.server.platform.Sql;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -18,7 +19,8 @@ class SheetStore {
   private static final String OPEN =
       """
       SELECT o.id, o.number, o.title, a.name AS account, o.owner_id, p.name AS owner, o.stage_id, o.expected_close,
-             o.slips, o.version, w.contract, COALESCE(o.own_odds, s.odds) AS odds,
+             o.slips, o.priority, o.version, p.team, w.contract,
+             EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me) AS shared, COALESCE(o.own_odds, s.odds) AS odds,
              (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due
       FROM opportunity o
       JOIN account a ON a.id = o.account_id
@@ -27,6 +29,10 @@ class SheetStore {
       JOIN worksheet w ON w.id = o.worksheet_id
       WHERE o.state = 'open' AND o.path_id = :path AND (:owner = 0 OR o.owner_id = :owner)
         AND (:team = '' OR p.team = :team)
+        AND (:priority = '' OR o.priority = :priority)
+        AND """
+          + Sight.SEEN
+          + """
         AND (:text = '' OR o.title LIKE :like OR o.number LIKE :like OR a.name LIKE :like)
       ORDER BY w.contract DESC, o.id
       """;
@@ -40,7 +46,7 @@ class SheetStore {
       """
       UPDATE opportunity SET stage_id = :stage,
         stage_since = CASE WHEN stage_id = :stage THEN stage_since ELSE :today END,
-        expected_close = :close, slips = :slips, version = version + 1
+        touched_on = :today, expected_close = :close, slips = :slips, version = version + 1
       WHERE id = :id AND version = :version
       """;
   private final Sql sql;
@@ -54,8 +60,9 @@ class SheetStore {
       long id,
       String title,
       String account,
-      long ownerId,
-      String owner,
+      Actor.Owner owner,
+      String priority,
+      boolean shared,
       long stageId,
       LocalDate expectedClose,
       int slips,
@@ -63,9 +70,11 @@ class SheetStore {
       long version,
       OpenOpportunity open) {}
 
-  List<Item> open(long path, SheetService.Filter filter, CurrencyUnit currency) {
-    return sql.sql(OPEN)
+  List<Item> open(
+      long path, SheetService.Filter filter, Actor actor, CurrencyUnit currency) {
+    return Sight.bind(sql.sql(OPEN), actor)
         .param("path", path)
+        .param("priority", filter.priority())
         .param("owner", filter.owner())
         .param("team", filter.team())
         .param("text", filter.text())
@@ -76,8 +85,10 @@ class SheetStore {
                     row.getLong("id"),
                     row.getString("title"),
                     row.getString("account"),
-                    row.getLong("owner_id"),
-                    row.getString("owner"),
+                    new Actor.Owner(
+                        row.getLong("owner_id"), row.getString("owner"), row.getString("team")),
+                    row.getString("priority"),
+                    row.getBoolean("shared"),
                     row.getLong("stage_id"),
                     LocalDate.parse(row.getString("expected_close")),
                     row.getInt("slips"),
@@ -103,12 +114,6 @@ class SheetStore {
               goals.put(YearMonth.parse(row.getString("month")), row.getLong("amount"));
             });
     return goals;
-  }
-
-  List<String> teams() {
-    return sql.sql("SELECT DISTINCT team FROM person WHERE team IS NOT NULL ORDER BY team")
-        .query(String.class)
-        .list();
   }
 
   int place(long id, long version, long stage, String close, int slips, String today) {

@@ -82,15 +82,16 @@ class OrderController {
   @GetMapping("/orders")
   OrderPage page(
       @RequestParam(defaultValue = "") String state,
-      @RequestParam(defaultValue = LAST) long before) {
-    List<OrderService.OrderRow> rows = orders.page(state, before, PAGE);
+      @RequestParam(defaultValue = LAST) long before,
+      @SignedIn Actor actor) {
+    List<OrderService.OrderRow> rows = orders.page(state, before, PAGE, actor);
     return new OrderPage(rows, rows.size() == PAGE ? rows.get(PAGE - 1).id() : null);
   }
 
   @GetMapping("/orders/{id}")
   OrderView get(@PathVariable long id, @SignedIn Actor actor) {
     CustomerOrder order = orders.get(id);
-    Opportunity o = opportunities.get(order.opportunityId());
+    Opportunity o = opportunities.seen(order.opportunityId(), actor);
     List<OrderService.HoldView> holds = orders.holds(id);
     boolean isHeld = order.isHeld();
     boolean wantsNumber =
@@ -114,7 +115,7 @@ class OrderController {
             && order.placedBy() != actor.id()
             && holds.stream()
                 .anyMatch(h -> h.releasedBy() == null && OrderService.mayRelease(h, actor)),
-        isHeld && wantsNumber && actor.mayChange(o.ownerId()),
+        isHeld && wantsNumber && opportunities.mayChange(o, actor),
         agreements.ofOrder(id),
         order.version(),
         view(order, orders.worked(order, actor)));

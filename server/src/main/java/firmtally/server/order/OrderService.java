@@ -9,6 +9,7 @@ import firmtally.server.account.Account;
 import firmtally.server.account.AccountService;
 import firmtally.server.agreement.AgreementService;
 import firmtally.server.credit.CreditService;
+import firmtally.server.opportunity.EndingService;
 import firmtally.server.opportunity.Opportunity;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.people.Actor;
@@ -42,6 +43,7 @@ public class OrderService {
   private final OrderStore store;
   private final QuoteService quotes;
   private final OpportunityService opportunities;
+  private final EndingService endings;
   private final AgreementService agreements;
   private final Checks checks;
   private final House house;
@@ -61,6 +63,7 @@ public class OrderService {
       OrderStore store,
       QuoteService quotes,
       OpportunityService opportunities,
+      EndingService endings,
       AgreementService agreements,
       WorksheetService worksheets,
       AccountService accounts,
@@ -74,6 +77,7 @@ public class OrderService {
     this.store = store;
     this.quotes = quotes;
     this.opportunities = opportunities;
+    this.endings = endings;
     this.agreements = agreements;
     this.checks = new Checks(worksheets, accounts, credit, settings);
     this.house = new House(log, counters, index, once, clock);
@@ -106,8 +110,8 @@ public class OrderService {
     return store.find(id).orElseThrow(() -> new NotThere("order", id));
   }
 
-  List<OrderRow> page(String state, long before, int most) {
-    return store.page(state, before, most, checks.settings().amounts());
+  List<OrderRow> page(String state, long before, int most, Actor actor) {
+    return store.page(state, before, most, actor, checks.settings().amounts());
   }
 
   List<HoldView> holds(long order) {
@@ -170,7 +174,7 @@ public class OrderService {
     for (Release.Hold hold : release.holds()) {
       store.insertHold(id, Texts.word(hold), releaser(hold, signOff), words(hold, signOff, credit));
     }
-    opportunities.win(opportunity.id(), worked.contract(), actor);
+    endings.win(opportunity.id(), worked.contract(), actor);
     checks.accounts().becomeCustomer(account.id(), actor.id());
     house
         .index()
@@ -271,7 +275,9 @@ public class OrderService {
   public void enterNumber(long id, long version, String typed, Actor actor) {
     CustomerOrder before = held(id);
     Opportunity opportunity = opportunities.get(before.opportunityId());
-    actor.checkMayChange(opportunity.ownerId(), opportunity.ownerName(), "this order");
+    if (!opportunities.mayChange(opportunity, actor)) {
+      actor.checkMayChange(opportunity.owner(), "this order");
+    }
     Input input = new Input();
     String number = input.text("customerNumber", typed, LONGEST);
     input.check();

@@ -3,6 +3,8 @@ package firmtally.server.order;
 import firmtally.core.credit.CreditFile;
 import firmtally.core.money.Currencies;
 import firmtally.server.credit.AcceptedOrders;
+import firmtally.server.opportunity.Sight;
+import firmtally.server.people.Actor;
 import firmtally.server.platform.Sql;
 import java.time.LocalDate;
 import java.util.List;
@@ -31,7 +33,11 @@ class OrderStore implements AcceptedOrders {
       JOIN account a ON a.id = c.account_id
       JOIN person p ON p.id = o.owner_id
       JOIN worksheet w ON w.id = c.worksheet_id
-      WHERE c.id < :before AND (:state = '' OR c.state = :state)
+      WHERE c.id < :before
+        AND """
+          + Sight.SEEN
+          + """
+        AND (:state = '' OR c.state = :state)
       ORDER BY c.id DESC LIMIT :most
       """;
   private static final String INSERT =
@@ -59,8 +65,8 @@ class OrderStore implements AcceptedOrders {
   }
 
   List<OrderService.OrderRow> page(
-      String state, long before, int most, LongFunction<String> amounts) {
-    return sql.sql(PAGE)
+      String state, long before, int most, Actor actor, LongFunction<String> amounts) {
+    return Sight.bind(sql.sql(PAGE), actor)
         .param("state", state)
         .param("before", before)
         .param("most", most)

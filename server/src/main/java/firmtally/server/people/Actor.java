@@ -3,12 +3,26 @@ package firmtally.server.people;
 import firmtally.server.platform.NotAllowed;
 import java.io.Serializable;
 
-/** The person who is signed in and acts. */
-public record Actor(long id, String login, String name, String mail, Role role)
+/**
+ * The person who is signed in and acts.
+ *
+ * @param team null for somebody who belongs to no team
+ */
+public record Actor(long id, String login, String name, String mail, Role role, String team)
     implements Serializable {
-  /** Whether they may change what belongs to a rep: the rep themselves and managers may. */
-  public boolean mayChange(long ownerId) {
-    return id == ownerId || role.manages();
+
+  /** Whose a record is. */
+  public record Owner(long id, String name, String team) {}
+
+  /** Whether they act for everybody of a team: a manager without a team does for all. */
+  public boolean manages(String ofTeam) {
+    return role == Role.ADMINISTRATOR
+        || role == Role.MANAGER && (team == null || team.equals(ofTeam));
+  }
+
+  /** Whether they may change what belongs to a rep: the rep themselves and their managers may. */
+  public boolean mayChange(Owner owner) {
+    return id == owner.id() || manages(owner.team());
   }
 
   /**
@@ -16,11 +30,21 @@ public record Actor(long id, String login, String name, String mail, Role role)
    *
    * @param what in words, such as "this opportunity"
    */
-  public void checkMayChange(long ownerId, String ownerName, String what) {
-    if (!mayChange(ownerId)) {
+  public void checkMayChange(Owner owner, String what) {
+    if (!mayChange(owner)) {
       throw new NotAllowed(
-          "Only " + ownerName + " or a manager may change " + what + "; you can read it.");
+          "Only " + owner.name() + " or a manager may change " + what + "; you can read it.");
     }
+  }
+
+  /**
+   * The only team whose records they see beside their own and the shared ones; blank for somebody
+   * who sees all: who belongs to no team, the credit controller and the administrator.
+   */
+  public String seesTeam() {
+    boolean seesAll =
+        team == null || role == Role.CREDIT_CONTROLLER || role == Role.ADMINISTRATOR;
+    return seesAll ? "" : team;
   }
 
   /** Refuses those who do not manage. */

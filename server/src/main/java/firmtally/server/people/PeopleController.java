@@ -1,11 +1,14 @@
 package firmtally.server.people;
 
 import firmtally.server.platform.Input;
+import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.NotAllowed;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -20,20 +23,40 @@ class PeopleController {
     this.people = people;
   }
 
-  record NewPersonForm(String login, String name, String mail, String role, String password) {}
+  record NewPersonForm(
+      String login,
+      String name,
+      String mail,
+      String role,
+      @MaybeNull String team,
+      String password) {}
+
+  record TeamForm(@MaybeNull String team) {}
 
   @PostMapping
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void add(@RequestBody NewPersonForm typed, @SignedIn Actor actor) {
-    if (actor.role() != Role.ADMINISTRATOR) {
-      throw new NotAllowed("Only an administrator may add people.");
-    }
+    checkAdministrates(actor, "add people");
     Input input = new Input();
     Role role = input.value("role", typed.role(), Role::of).orElse(Role.REP);
     people.add(
         input,
         new PeopleService.NewPerson(
-            typed.login(), typed.name(), typed.mail(), role, null, typed.password()));
+            typed.login(), typed.name(), typed.mail(), role, typed.team(), typed.password()));
+  }
+
+  /** Puts somebody into a team, or into none; it holds from their next sign-in. */
+  @PutMapping("/{id}/team")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setTeam(@PathVariable long id, @RequestBody TeamForm typed, @SignedIn Actor actor) {
+    checkAdministrates(actor, "change teams");
+    people.setTeam(id, typed.team(), actor);
+  }
+
+  private static void checkAdministrates(Actor actor, String what) {
+    if (actor.role() != Role.ADMINISTRATOR) {
+      throw new NotAllowed("Only an administrator may " + what + ".");
+    }
   }
 
   @GetMapping

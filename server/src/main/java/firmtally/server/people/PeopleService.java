@@ -1,6 +1,12 @@
 package firmtally.server.people;
 
+import firmtally.server.platform.ChangeLog;
 import firmtally.server.platform.Input;
+import firmtally.server.platform.MaybeNull;
+import firmtally.server.platform.NotPossible;
+import firmtally.server.platform.NotThere;
+import java.security.SecureRandom;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -12,21 +18,79 @@ import org.springframework.transaction.annotation.Transactional;
 public class PeopleService {
   private static final int SHORTEST_PASSWORD = 8;
   private static final int LONGEST = 100;
+  private static final int KEY_BYTES = 24;
+  private static final SecureRandom RANDOM = new SecureRandom();
   private final PeopleStore store;
   private final PasswordEncoder passwords;
+  private final ChangeLog log;
   private final String nobodysPassword;
 
-  PeopleService(PeopleStore store, PasswordEncoder passwords) {
+  PeopleService(PeopleStore store, PasswordEncoder passwords, ChangeLog log) {
     this.store = store;
     this.passwords = passwords;
+    this.log = log;
     this.nobodysPassword = passwords.encode("nobody");
   }
 
   /** A person to choose from. */
-  public record PersonView(long id, String name, String role) {}
+  public record PersonView(long id, String name, String role, @MaybeNull String team) {}
 
   public List<PersonView> list() {
-    return store.list().stream().map(p -> new PersonView(p.id(), p.name(), p.role())).toList();
+    return store.list().stream()
+        .map(p -> new PersonView(p.id(), p.name(), p.role(), p.team()))
+        .toList();
+  }
+
+  /** A person by their id. */
+  public Actor get(long id) {
+    return store
+        .find(id)
+        .map(PeopleStore.PersonRow::actor)
+        .orElseThrow(() -> new NotThere("person", id));
+  }
+
+  /** Who is asked to look after what nobody was given: a manager, else the administrator. */
+  public Actor caretaker() {
+    return store
+        .caretaker()
+        .map(PeopleStore.PersonRow::actor)
+        .orElseThrow(() -> new NotPossible("Nobody has been set up yet."));
+  }
+
+  /** The names of the teams. */
+  public List<String> teams() {
+    return store.teams();
+  }
+
+  /** Puts somebody into a team; blank takes them out of theirs. */
+  @Transactional
+  public void setTeam(long id, String team, Actor by) {
+    Actor before = get(id);
+    Input input = new Input();
+    String name = input.optionalText("team", team, LONGEST);
+    input.check();
+    String after = name.isEmpty() ? null : name;
+    store.setTeam(id, after);
+    log.note(by.id(), "person", id, "team", before.team(), after);
+  }
+
+  /** The key of somebody's calendar, made when they first ask or when they want another. */
+  @Transactional
+  public String calendarKey(Actor actor, boolean anew) {
+    Optional<String> key = anew ? Optional.empty() : store.calendarKey(actor.id());
+    return key.orElseGet(
+        () -> {
+          byte[] random = new byte[KEY_BYTES];
+          RANDOM.nextBytes(random);
+          String made = HexFormat.of().formatHex(random);
+          store.setCalendarKey(actor.id(), made);
+          return made;
+        });
+  }
+
+  /** Whose calendar a key opens. */
+  public Optional<Actor> byCalendarKey(String key) {
+    return store.findByCalendarKey(key).map(PeopleStore.PersonRow::actor);
   }
 
   /** Whether nobody has been set up yet. */
@@ -55,9 +119,10 @@ public class PeopleService {
     if (store.findByLogin(login).isPresent()) {
       input.refuse("login", "Somebody has this sign-in name already.");
     }
+    String team = input.optionalText("team", person.team(), LONGEST);
     input.check();
     return store.insert(
-        login, name, mail, person.role(), person.team(), passwords.encode(password));
+        login, name, mail, person.role(), team.isEmpty() ? null : team, passwords.encode(password));
   }
 
   /** A person to be added; the password as typed. */

@@ -18,7 +18,7 @@ class PeopleStore {
   record PersonRow(
       long id, String login, String name, String mail, String role, String team, String password) {
     Actor actor() {
-      return new Actor(id, login, name, mail, Role.of(role));
+      return new Actor(id, login, name, mail, Role.of(role), team);
     }
   }
 
@@ -27,6 +27,56 @@ class PeopleStore {
         .param("login", login)
         .query(PersonRow.class)
         .optional();
+  }
+
+  Optional<PersonRow> find(long id) {
+    return sql.sql("SELECT " + COLUMNS + " FROM person WHERE id = :id")
+        .param("id", id)
+        .query(PersonRow.class)
+        .optional();
+  }
+
+  Optional<PersonRow> findByCalendarKey(String key) {
+    return sql.sql("SELECT " + COLUMNS + " FROM person WHERE calendar_key = :key")
+        .param("key", key)
+        .query(PersonRow.class)
+        .optional();
+  }
+
+  Optional<PersonRow> caretaker() {
+    return sql.sql(
+            "SELECT "
+                + COLUMNS
+                + " FROM person WHERE role IN ('manager', 'administrator') ORDER BY role DESC, id LIMIT 1")
+        .query(PersonRow.class)
+        .optional();
+  }
+
+  List<String> teams() {
+    return sql.sql("SELECT DISTINCT team FROM person WHERE team IS NOT NULL ORDER BY team")
+        .query(String.class)
+        .list();
+  }
+
+  void setTeam(long id, String team) {
+    sql.sql("UPDATE person SET team = :team WHERE id = :id")
+        .param("team", team)
+        .param("id", id)
+        .update();
+  }
+
+  Optional<String> calendarKey(long id) {
+    return sql.sql("SELECT calendar_key FROM person WHERE id = :id AND calendar_key IS NOT NULL")
+        .param("id", id)
+        .query(String.class)
+        .optional();
+  }
+
+  void setCalendarKey(long id, String key) {
+    sql.sql("UPDATE person SET calendar_key = :key WHERE id = :id")
+        .param("key", key)
+        .param("id", id)
+        .update();
   }
 
   List<PersonRow> list() {

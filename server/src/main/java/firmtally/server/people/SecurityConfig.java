@@ -40,13 +40,14 @@ class SecurityConfig {
     return http.authorizeHttpRequests(
             requests ->
                 requests
-                    .requestMatchers("/api/session", "/api/setup")
+                    .requestMatchers("/api/session", "/api/setup", "/api/web-form", "/api/calendar/*.ics")
                     .permitAll()
                     .requestMatchers("/api/**", "/v3/**")
                     .authenticated()
                     .anyRequest()
                     .permitAll())
-        .csrf(csrf -> csrf.spa())
+        // The web form stands on other pages and has no session that could be misused.
+        .csrf(csrf -> csrf.spa().ignoringRequestMatchers("/api/web-form"))
         .securityContext(context -> context.securityContextRepository(contexts))
         .exceptionHandling(
             e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))

@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.NotAllowed;
 import firmtally.server.platform.TallySettings;
+import firmtally.server.platform.TooMany;
 import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -15,15 +16,12 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.ProblemDetail;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
-import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -68,14 +66,19 @@ class SessionController {
    */
   record SessionView(@MaybeNull Me me, boolean needsSetup, boolean demo, String today) {}
 
-  record Me(long id, String name, String mail, String role) {}
+  record Me(long id, String name, String mail, String role, @MaybeNull String team) {
+    static Me of(Actor actor) {
+      return new Me(
+          actor.id(), actor.name(), actor.mail(), actor.role().word(), actor.team());
+    }
+  }
 
   record SignIn(String login, String password) {}
 
   @GetMapping
   SessionView session(@SignedIn Actor actor) {
     Me me =
-        actor == null ? null : new Me(actor.id(), actor.name(), actor.mail(), actor.role().word());
+        actor == null ? null : Me.of(actor);
     return new SessionView(
         me, people.isEmpty(), settings.loadDemo(), LocalDate.now(clock).toString());
   }
@@ -85,7 +88,7 @@ class SessionController {
     String login = typed.login() == null ? "" : typed.login().strip();
     Bucket bucket = attempts.get(login.toLowerCase(Locale.ROOT) + "@" + request.getRemoteAddr());
     if (!bucket.tryConsume(1)) {
-      throw new TooManyAttempts();
+      throw new TooMany(PER);
     }
     Actor actor =
         people
@@ -101,7 +104,7 @@ class SessionController {
             actor, null, List.of(new SimpleGrantedAuthority(actor.role().word()))));
     SecurityContextHolder.setContext(context);
     contexts.saveContext(context, request, response);
-    return new Me(actor.id(), actor.name(), actor.mail(), actor.role().word());
+    return Me.of(actor);
   }
 
   @DeleteMapping
@@ -118,17 +121,5 @@ class SessionController {
     return Bucket.builder()
         .addLimit(limit -> limit.capacity(ATTEMPTS).refillGreedy(ATTEMPTS, PER))
         .build();
-  }
-
-  private static final class TooManyAttempts extends RuntimeException {}
-
-  @ExceptionHandler
-  ResponseEntity<ProblemDetail> tooMany(TooManyAttempts e) {
-    ProblemDetail problem = ProblemDetail.forStatus(HttpStatus.TOO_MANY_REQUESTS);
-    problem.setTitle("Too many attempts");
-    problem.setDetail("Wait a minute and try again. Nothing is locked.");
-    return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
-        .header("Retry-After", String.valueOf(PER.toSeconds()))
-        .body(problem);
   }
 }

@@ -4,6 +4,8 @@ import firmtally.formats.json.Problems;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Function;
 
 /** Reads what was typed, and gathers every problem with it before anything is done. */
@@ -50,6 +52,39 @@ public final class Input {
       return Optional.empty();
     }
     return problems.read(at, () -> make.apply(text.strip()));
+  }
+
+  /** A whole number from the least to the most that is allowed, both included; it must be given. */
+  public Optional<Integer> whole(String at, String text, int least, int most) {
+    String digits = text == null ? "" : text.strip();
+    if (digits.matches("[0-9]{1,9}")
+        && Integer.parseInt(digits) >= least
+        && Integer.parseInt(digits) <= most) {
+      return Optional.of(Integer.valueOf(digits));
+    }
+    problems.add(at, "This is not a whole number from " + least + " to " + most + ".");
+    return Optional.empty();
+  }
+
+  /** One of a few words; blank is none of them and allowed. */
+  public Optional<String> oneOf(String at, String text, Set<String> allowed) {
+    if (text == null || text.isBlank()) {
+      return Optional.empty();
+    }
+    if (!allowed.contains(text)) {
+      problems.add(at, "This is none of " + String.join(", ", new TreeSet<>(allowed)) + ".");
+      return Optional.empty();
+    }
+    return Optional.of(text);
+  }
+
+  /** A mail address with a name, an @ and a host; empty when left out. */
+  public String mail(String at, String value, int longest) {
+    String mail = optionalText(at, value, longest);
+    if (!mail.isEmpty() && !mail.matches("[^@\\s]+@[^@\\s]+")) {
+      problems.add(at, "A mail address has a name, an @ and a host.");
+    }
+    return mail;
   }
 
   /** A problem that was found in another way. */

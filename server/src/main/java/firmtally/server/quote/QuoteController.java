@@ -85,16 +85,17 @@ class QuoteController {
   @GetMapping("/quotes")
   QuotePage page(
       @RequestParam(defaultValue = "") String state,
-      @RequestParam(defaultValue = LAST) long before) {
-    List<QuoteService.QuoteRow> rows = quotes.page(state, before, PAGE);
+      @RequestParam(defaultValue = LAST) long before,
+      @SignedIn Actor actor) {
+    List<QuoteService.QuoteRow> rows = quotes.page(state, before, PAGE, actor);
     return new QuotePage(rows, rows.size() == PAGE ? rows.get(PAGE - 1).id() : null);
   }
 
   @GetMapping("/quotes/{id}")
   QuoteView get(@PathVariable long id, @SignedIn Actor actor) {
     Quote q = quotes.get(id);
-    Opportunity o = opportunities.get(q.opportunityId());
-    boolean mine = actor.mayChange(o.ownerId()) && o.isOpen();
+    Opportunity o = opportunities.seen(q.opportunityId(), actor);
+    boolean mine = opportunities.mayChange(o, actor) && o.isOpen();
     return new QuoteView(
         q.id(),
         q.number(),

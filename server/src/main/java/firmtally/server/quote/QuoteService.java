@@ -4,6 +4,7 @@ import firmtally.formats.mail.Eml;
 import firmtally.server.account.Account;
 import firmtally.server.account.AccountService;
 import firmtally.server.activity.ActivityService;
+import firmtally.server.opportunity.MoveService;
 import firmtally.server.opportunity.Opportunity;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.outside.OutgoingMail;
@@ -34,6 +35,7 @@ public class QuoteService {
   private static final int FOLLOW_UP_BEFORE = 7;
   private final QuoteStore store;
   private final OpportunityService opportunities;
+  private final MoveService moves;
   private final WorksheetService worksheets;
   private final AccountService accounts;
   private final ActivityService activities;
@@ -49,6 +51,7 @@ public class QuoteService {
   QuoteService(
       QuoteStore store,
       OpportunityService opportunities,
+      MoveService moves,
       WorksheetService worksheets,
       AccountService accounts,
       ActivityService activities,
@@ -62,6 +65,7 @@ public class QuoteService {
       Clock clock) {
     this.store = store;
     this.opportunities = opportunities;
+    this.moves = moves;
     this.worksheets = worksheets;
     this.accounts = accounts;
     this.activities = activities;
@@ -97,8 +101,8 @@ public class QuoteService {
     return store.find(id).orElseThrow(() -> new NotThere("quote", id));
   }
 
-  List<QuoteRow> page(String state, long before, int most) {
-    return store.page(state, before, most, settings.amounts());
+  List<QuoteRow> page(String state, long before, int most, Actor actor) {
+    return store.page(state, before, most, actor, settings.amounts());
   }
 
   /** A quote's worksheet, as it was agreed or as it stands. */
@@ -146,6 +150,7 @@ public class QuoteService {
                 1));
     house.index().add("quote", id, number, opportunity.title() + " " + account.name());
     house.log().note(actor.id(), "quote", id, "quote made", null, number);
+    moves.happened(opportunityId, "quote-made", actor);
     return id;
   }
 
@@ -256,7 +261,7 @@ public class QuoteService {
         new Eml.Mail(
             quote.madeByMail(), quote.madeByName(), quote.mailTo(), subject, text(quote), file),
         opportunity.id());
-    opportunities.quoteWasSent(opportunity.id(), actor);
+    moves.happened(opportunity.id(), "quote-sent", actor);
     planFollowUp(quote, opportunity);
     house.log().note(actor.id(), "quote", id, "state", "draft", "sent to " + quote.mailTo());
     return id;
@@ -272,7 +277,7 @@ public class QuoteService {
     Opportunity opportunity = opportunities.get(quote.opportunityId());
     worksheets.lock(quote.worksheetId(), opportunities.context(opportunity, actor));
     store.sent(id, quote.version(), house.clock().instant().toString(), null);
-    opportunities.quoteWasSent(opportunity.id(), actor);
+    moves.happened(opportunity.id(), "quote-sent", actor);
   }
 
   private void planFollowUp(Quote quote, Opportunity opportunity) {

@@ -1,5 +1,7 @@
 package firmtally.server.quote;
 
+import firmtally.server.opportunity.Sight;
+import firmtally.server.people.Actor;
 import firmtally.server.platform.Sql;
 import java.util.List;
 import java.util.Optional;
@@ -25,7 +27,11 @@ class QuoteStore {
       JOIN account a ON a.id = o.account_id
       JOIN person p ON p.id = o.owner_id
       JOIN worksheet w ON w.id = q.worksheet_id
-      WHERE q.id < :before AND (:state = '' OR q.state = :state
+      WHERE q.id < :before
+        AND """
+          + Sight.SEEN
+          + """
+        AND (:state = '' OR q.state = :state
              OR :state = 'open' AND q.state IN ('draft', 'sent') AND o.state = 'open')
       ORDER BY q.id DESC LIMIT :most
       """;
@@ -54,8 +60,8 @@ class QuoteStore {
   }
 
   List<QuoteService.QuoteRow> page(
-      String state, long before, int most, LongFunction<String> amounts) {
-    return sql.sql(PAGE)
+      String state, long before, int most, Actor actor, LongFunction<String> amounts) {
+    return Sight.bind(sql.sql(PAGE), actor)
         .param("state", state)
         .param("before", before)
         .param("most", most)

@@ -6,9 +6,9 @@ import firmtally.core.money.Percent;
 import firmtally.core.pricing.PricePolicy;
 import firmtally.server.people.PeopleService;
 import firmtally.server.people.Role;
+import firmtally.server.platform.Amounts;
 import firmtally.server.platform.Input;
 import firmtally.server.platform.NotPossible;
-import firmtally.server.settings.SettingsStore.StageDefault;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -26,10 +26,12 @@ public class SettingsService {
   private static final String FIRST_FLOOR = "25";
   private final SettingsStore store;
   private final PeopleService people;
+  private final PathService paths;
 
-  SettingsService(SettingsStore store, PeopleService people) {
+  SettingsService(SettingsStore store, PeopleService people, PathService paths) {
     this.store = store;
     this.people = people;
+    this.paths = paths;
   }
 
   /** The company. */
@@ -54,6 +56,11 @@ public class SettingsService {
   public LongFunction<String> amounts() {
     CurrencyUnit currency = company().currency();
     return minor -> Money.ofMinor(currency, minor).getAmount().toPlainString();
+  }
+
+  /** An amount as typed, in the company's currency; 0 or more. */
+  public Money amount(String text) {
+    return Amounts.parse(company().currency(), text);
   }
 
   private SettingsStore.CompanyRow row() {
@@ -108,29 +115,41 @@ public class SettingsService {
     store.setPolicy(new SettingsStore.Policy(Percent.parse(FIRST_FLOOR), null, null));
     store.insertLevel(1, Role.REP.word(), Percent.parse(REP_MAY_GIVE));
     store.insertLevel(2, Role.MANAGER.word(), Percent.HUNDRED);
-    List<StageDefault> sales =
+    PathService.CheckForm lines = must("A line on it", "lines");
+    paths.found(
+        "New business",
+        "new",
         List.of(
-            stage("Understood", "10", 14, false),
-            stage("Worked out", "25", 14, false),
-            stage("Quoted", "50", 21, true),
-            stage("Agreed in words", "80", 10, false));
-    List<StageDefault> renewal =
+            stage("Understood", "10", "14", null, step("call", "Ask what they need", "3"), lines),
+            stage("Worked out", "25", "14", null, step("mail", "Send the quote", "5")),
+            stage("Quoted", "50", "21", "quote-sent", step("call", "Talk the quote through", "4")),
+            stage("Agreed in words", "80", "10", null, step("call", "Ask for the order", "5"))));
+    paths.found(
+        "Renewal",
+        "renewal",
         List.of(
-            stage("Running", "75", 300, false),
-            stage("Called", "85", 20, false),
-            stage("Renewal quoted", "92", 14, true));
-    store.insertPath(1, "New business", "new");
-    store.insertPath(2, "Renewal", "renewal");
-    for (int i = 0; i < sales.size(); i++) {
-      store.insertStage(1, i + 1, sales.get(i));
-    }
-    for (int i = 0; i < renewal.size(); i++) {
-      store.insertStage(2, i + 1, renewal.get(i));
-    }
+            stage("Running", "75", "300", null, null),
+            stage("Called", "85", "20", null, step("mail", "Send the renewal quote", "5")),
+            stage("Renewal quoted", "92", "14", "quote-sent", step("call", "Ask for the order", "5"))));
   }
 
-  private static StageDefault stage(String name, String odds, int days, boolean atQuote) {
-    return new StageDefault(name, Percent.parse(odds), days, atQuote);
+  private static PathService.CheckForm must(String words, String proof) {
+    return new PathService.CheckForm(null, words, proof, true, false);
+  }
+
+  private static PathService.StepForm step(String kind, String subject, String days) {
+    return new PathService.StepForm(kind, subject, days);
+  }
+
+  private static PathService.StageForm stage(
+      String name,
+      String odds,
+      String days,
+      String movesHere,
+      PathService.StepForm step,
+      PathService.CheckForm... checks) {
+    return new PathService.StageForm(
+        null, name, odds, days, null, movesHere, step, false, List.of(checks));
   }
 
   /** Sets floors and limits whose sign-off is the manager's. */

@@ -97,34 +97,4 @@ class SettingsStore {
         .param("role", role)
         .update();
   }
-
-  void insertPath(long id, String name, String kind) {
-    sql.sql("INSERT INTO sales_path (id, name, kind) VALUES (:id, :name, :kind)")
-        .param("id", id)
-        .param("name", name)
-        .param("kind", kind)
-        .update();
-  }
-
-  void insertStage(long path, int position, StageDefault stage) {
-    sql.sql(
-            """
-            INSERT INTO stage (path_id, position, name, odds, usual_days, at_quote)
-            VALUES (:path, :position, :name, :odds, :days, :atQuote)
-            """)
-        .param("path", path)
-        .param("position", position)
-        .param("name", stage.name())
-        .param("odds", stage.odds().toTenThousandths())
-        .param("days", stage.usualDays())
-        .param("atQuote", stage.atQuote())
-        .update();
-  }
-
-  /**
-   * A stage of the paths that a new company starts with.
-   *
-   * @param atQuote sending a quote moves an opportunity here
-   */
-  record StageDefault(String name, Percent odds, int usualDays, boolean atQuote) {}
 }

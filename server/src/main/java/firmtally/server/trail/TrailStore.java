@@ -1,10 +1,16 @@
 package firmtally.server.trail;
 
+import firmtally.server.opportunity.Sight;
 import firmtally.server.people.Actor;
 import firmtally.server.people.Role;
+import firmtally.server.platform.FoundIndex;
 import firmtally.server.platform.Sql;
 import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.function.LongFunction;
 import org.springframework.stereotype.Repository;
 
@@ -98,11 +104,39 @@ class TrailStore {
         .single();
   }
 
-  long wonTotal(long account) {
-    return sql.sql(
-            "SELECT COALESCE(SUM(won_amount), 0) FROM opportunity WHERE account_id = :id AND state = 'won'")
-        .param("id", account)
-        .query(Long.class)
-        .single();
+  private static final Map<String, String> SEEN_OF =
+      Map.of(
+          "opportunity",
+          "SELECT o.id FROM opportunity o JOIN person p ON p.id = o.owner_id WHERE o.id IN (:ids) AND ",
+          "quote",
+          "SELECT x.id FROM quote x JOIN opportunity o ON o.id = x.opportunity_id"
+              + " JOIN person p ON p.id = o.owner_id WHERE x.id IN (:ids) AND ",
+          "order",
+          "SELECT x.id FROM customer_order x JOIN opportunity o ON o.id = x.opportunity_id"
+              + " JOIN person p ON p.id = o.owner_id WHERE x.id IN (:ids) AND ");
+
+  /** Those of what was found that somebody sees, in the same order. */
+  List<FoundIndex.Hit> seen(List<FoundIndex.Hit> hits, Actor actor) {
+    if (actor.seesTeam().isEmpty()) {
+      return hits;
+    }
+    Map<String, Set<Long>> seen = new HashMap<>();
+    SEEN_OF.forEach(
+        (kind, text) -> {
+          List<Long> ids =
+              hits.stream().filter(h -> h.kind().equals(kind)).map(FoundIndex.Hit::id).toList();
+          if (!ids.isEmpty()) {
+            seen.put(
+                kind,
+                new HashSet<>(
+                    Sight.bind(sql.sql(text + Sight.SEEN + " ORDER BY 1"), actor)
+                        .param("ids", ids)
+                        .query(Long.class)
+                        .list()));
+          }
+        });
+    return hits.stream()
+        .filter(h -> !SEEN_OF.containsKey(h.kind()) || seen.get(h.kind()).contains(h.id()))
+        .toList();
   }
 }

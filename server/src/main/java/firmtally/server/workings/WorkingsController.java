@@ -72,7 +72,7 @@ class WorkingsController {
   @PostMapping("/opportunities/{id}/workings")
   List<WorkingView> ofOpportunity(
       @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
-    Opportunity o = opportunities.get(id);
+    Opportunity o = opportunities.seen(id, actor);
     WorksheetService.Worked kept = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
     return workings(o.accountId(), kept.locked() ? kept : typed(o, form, actor), true);
   }

@@ -11,8 +11,8 @@ import firmtally.core.worksheet.Line;
 import firmtally.core.worksheet.Recurring;
 import firmtally.core.worksheet.Terms;
 import firmtally.server.catalogue.Product;
+import firmtally.server.platform.Amounts;
 import firmtally.server.platform.Input;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -150,11 +150,7 @@ final class FormReader {
   }
 
   private Money amount(String text) {
-    Money amount = Money.of(currency, new BigDecimal(UnitPrice.parse(text).toString()));
-    if (amount.isNegative()) {
-      throw new IllegalArgumentException("amount " + amount + " is below 0");
-    }
-    return amount;
+    return Amounts.parse(currency, text);
   }
 
   private static Percent percent(String text) {

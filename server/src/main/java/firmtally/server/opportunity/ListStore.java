@@ -1,0 +1,388 @@
+package firmtally.server.opportunity;
+
+import firmtally.core.money.Percent;
+import firmtally.server.people.Actor;
+import firmtally.server.platform.BadInput;
+import firmtally.server.platform.Cursor;
+import firmtally.server.platform.Sql;
+import firmtally.server.platform.Where;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.LongFunction;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** The list of opportunities, narrowed, sorted, grouped and subtotalled in SQL. */
+@Repository
+class ListStore {
+  private static final int SILENT_DAYS = 14;
+  private static final int SLIPS = 2;
+
+  private static final String NO_NEXT =
+      """
+      o.state = 'open'
+      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL)
+      """;
+  private static final String SILENT =
+      """
+      o.state = 'open' AND sp.kind = 'new' AND o.touched_on < :silent
+      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at >= :silent)
+      """;
+  private static final String SLIPPED = "o.state = 'open' AND o.slips >= " + SLIPS;
+  private static final String PAST = "o.state = 'open' AND o.expected_close < :today";
+  private static final String OVER_TIME =
+      "o.state = 'open' AND sp.kind = 'new' AND julianday(:today) - julianday(o.stage_since) > s.usual_days";
+
+  /** What is neglected, and the condition that tells. */
+  private static final Map<String, String> FAULTS =
+      Map.of(
+          "no-next-step", NO_NEXT,
+          "silent", SILENT,
+          "slipped", SLIPPED,
+          "past-close", PAST,
+          "over-time", OVER_TIME);
+
+  private static final String FROM =
+      """
+      FROM opportunity o
+      JOIN account a ON a.id = o.account_id
+      JOIN person p ON p.id = o.owner_id
+      JOIN stage s ON s.id = o.stage_id
+      JOIN sales_path sp ON sp.id = o.path_id
+      JOIN worksheet w ON w.id = o.worksheet_id
+      """;
+
+  private static final String COLUMNS =
+      "SELECT o.id, o.number, o.title, o.account_id, a.name AS account, o.owner_id, p.name AS owner, p.team,"
+          + " s.name AS stage, sp.name AS path, COALESCE(o.own_odds, s.odds) AS odds, o.state, o.expected_close,"
+          + " o.slips, COALESCE(o.won_amount, w.contract) AS value, o.stage_since, s.usual_days, o.touched_on,"
+          + " o.priority, o.interest, o.closed_on, o.reason, o.competitor, o.campaign, o.source, o.version,"
+          + " (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due, ("
+          + NO_NEXT
+          + ") AS no_next, ("
+          + SILENT
+          + ") AS silent, ("
+          + PAST
+          + ") AS past, ("
+          + OVER_TIME
+          + ") AS over_time\n";
+
+  private static final String VALUE = "COALESCE(o.won_amount, w.contract)";
+
+  /** What a list may be sorted by. */
+  private enum Order {
+    CLOSE("o.expected_close", false),
+    VALUE(ListStore.VALUE, true),
+    TITLE("o.title", false),
+    ACCOUNT("a.name", false),
+    STAGE("s.position", true),
+    OWNER("p.name", false),
+    AGE("o.stage_since", false),
+    TOUCHED("o.touched_on", false);
+
+    private final String column;
+    private final boolean isNumber;
+
+    Order(String column, boolean isNumber) {
+      this.column = column;
+      this.isNumber = isNumber;
+    }
+  }
+
+  /** What a list may be gathered by: the key, the words for it, and what it needs beside. */
+  private record Grouping(String key, String label, String join) {
+    static Grouping of(String expression) {
+      return new Grouping(expression, expression, "");
+    }
+  }
+
+  private static final Map<String, Grouping> GROUPINGS =
+      Map.ofEntries(
+          Map.entry("owner", new Grouping("o.owner_id", "p.name", "")),
+          Map.entry("team", Grouping.of("COALESCE(p.team, '')")),
+          Map.entry("stage", new Grouping("o.stage_id", "s.name", "")),
+          Map.entry("path", new Grouping("o.path_id", "sp.name", "")),
+          Map.entry("month", Grouping.of("substr(COALESCE(o.closed_on, o.expected_close), 1, 7)")),
+          Map.entry("account", new Grouping("o.account_id", "a.name", "")),
+          Map.entry("trade", Grouping.of("a.trade")),
+          Map.entry("town", Grouping.of("a.town")),
+          Map.entry("state", Grouping.of("o.state")),
+          Map.entry("priority", Grouping.of("o.priority")),
+          Map.entry("interest", Grouping.of("o.interest")),
+          Map.entry("business", Grouping.of("o.business")),
+          Map.entry("source", Grouping.of("o.source")),
+          Map.entry("campaign", Grouping.of("o.campaign")),
+          Map.entry("reason", Grouping.of("COALESCE(o.reason, '')")),
+          Map.entry(
+              "tag",
+              new Grouping(
+                  "COALESCE(gt.tag, '')",
+                  "COALESCE(gt.tag, '')",
+                  "LEFT JOIN opportunity_tag gt ON gt.opportunity_id = o.id\n")),
+          Map.entry(
+              "competitor",
+              new Grouping(
+                  "COALESCE(gc.name, '')",
+                  "COALESCE(gc.name, '')",
+                  "LEFT JOIN opportunity_competitor gc ON gc.opportunity_id = o.id\n")));
+
+  private final Sql sql;
+
+  ListStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** A group with its exact sums: the value in minor units, and the value times the odds. */
+  record Group(String key, String label, long count, long value, long weighted) {}
+
+  List<ListService.OpportunityRow> page(
+      ListQuery query, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
+    Grouping grouping = grouping(query);
+    Where where = where(query, actor, grouping);
+    Order order = order(query);
+    boolean isDown = query.sort() != null && query.sort().startsWith("-");
+    Cursor from = Cursor.of(query.after());
+    if (from.id() > 0) {
+      where.and(
+          "(" + order.column + ", o.id) " + (isDown ? "<" : ">") + " (:key, :id)",
+          "key",
+          order.isNumber ? (Object) number(from.key()) : from.key());
+      where.and("1", "id", from.id());
+    }
+    String direction = isDown ? " DESC" : "";
+    String text =
+        COLUMNS
+            + ", "
+            + order.column
+            + " AS sort_key\n"
+            + FROM
+            + (query.key() == null ? "" : grouping.join())
+            + where.sql()
+            + "ORDER BY "
+            + order.column
+            + direction
+            + ", o.id"
+            + direction
+            + " LIMIT :most";
+    return bind(text, where, actor, today)
+        .param("most", most)
+        .query((row, n) -> row(row, amounts))
+        .list();
+  }
+
+  List<Group> groups(ListQuery query, Actor actor, LocalDate today) {
+    Grouping grouping = grouping(query);
+    Where where = where(query, actor, grouping);
+    String text =
+        "SELECT "
+            + grouping.key()
+            + " AS key, "
+            + grouping.label()
+            + " AS label, COUNT(*) AS count, SUM("
+            + VALUE
+            + ") AS value, SUM("
+            + VALUE
+            + " * CASE o.state WHEN 'won' THEN 1000000 WHEN 'lost' THEN 0 ELSE COALESCE(o.own_odds, s.odds) END)"
+            + " AS weighted\n"
+            + FROM
+            + grouping.join()
+            + where.sql()
+            + "GROUP BY 1, 2 ORDER BY "
+            + ("stage".equals(query.group()) ? "MIN(s.position), " : "")
+            + ("month".equals(query.group()) ? "1, " : "")
+            + "value DESC, label LIMIT 500";
+    return bind(text, where, actor, today).query(Group.class).list();
+  }
+
+  /** How many of the open ones that somebody sees are neglected in which way. */
+  Map<String, Long> faults(ListQuery query, Actor actor, LocalDate today) {
+    Where where = where(query, actor, grouping(query));
+    String text =
+        "SELECT COALESCE(SUM("
+            + NO_NEXT
+            + "), 0) AS no_next, COALESCE(SUM("
+            + SILENT
+            + "), 0) AS silent, COALESCE(SUM("
+            + SLIPPED
+            + "), 0) AS slipped, COALESCE(SUM("
+            + PAST
+            + "), 0) AS past, COALESCE(SUM("
+            + OVER_TIME
+            + "), 0) AS over_time\n"
+            + FROM
+            + where.sql();
+    return bind(text, where, actor, today)
+        .query(
+            (row, n) ->
+                Map.of(
+                    "no-next-step", row.getLong("no_next"),
+                    "silent", row.getLong("silent"),
+                    "slipped", row.getLong("slipped"),
+                    "past-close", row.getLong("past"),
+                    "over-time", row.getLong("over_time")))
+        .single();
+  }
+
+  private JdbcClient.StatementSpec bind(
+      String text, Where where, Actor actor, LocalDate today) {
+    JdbcClient.StatementSpec statement =
+        sql.sql(text)
+            .param("today", today.toString())
+            .param("silent", today.minusDays(SILENT_DAYS).toString());
+    return where.bind(Sight.bind(statement, actor));
+  }
+
+  private static Where where(ListQuery query, Actor actor, Grouping grouping) {
+    Where where = new Where();
+    String state = query.state() == null || query.state().isBlank() ? "open" : query.state();
+    if (!"all".equals(state)) {
+      where.and("o.state = :state", "state", state);
+    }
+    if (!actor.seesTeam().isEmpty()) {
+      where.and(Sight.SEEN);
+    }
+    if (query.owner() != null && query.owner() > 0) {
+      where.and("o.owner_id = :owner", "owner", query.owner());
+    }
+    if (query.stage() != null) {
+      where.and("o.stage_id = :stage", "stage", query.stage());
+    }
+    if (query.account() != null) {
+      where.and("o.account_id = :account", "account", query.account());
+    }
+    narrowByWords(where, query);
+    narrowByFault(where, query.fault());
+    if (query.key() != null && query.group() != null) {
+      where.and("CAST(" + grouping.key() + " AS TEXT) = :groupKey", "groupKey", query.key());
+    }
+    return where;
+  }
+
+  private static void narrowByWords(Where where, ListQuery query) {
+    String day = query.isClosed() ? "o.closed_on" : "o.expected_close";
+    where
+        .maybe("p.team = :team", "team", query.team())
+        .maybe("o.priority = :priority", "priority", query.priority())
+        .maybe("o.interest = :interest", "interest", query.interest())
+        .maybe("o.business = :business", "business", query.business())
+        .maybe("o.source = :source", "source", query.source())
+        .maybe("o.campaign = :campaign", "campaign", query.campaign())
+        .maybe(
+            "EXISTS (SELECT 1 FROM opportunity_tag t WHERE t.opportunity_id = o.id AND t.tag = :tag)",
+            "tag",
+            query.tag())
+        .maybe(
+            "EXISTS (SELECT 1 FROM opportunity_competitor c WHERE c.opportunity_id = o.id AND c.name = :competitor)",
+            "competitor",
+            query.competitor())
+        .maybe(day + " >= :from", "from", query.from())
+        .maybe(day + " <= :to", "to", query.to());
+    String path = query.path() == null ? "" : query.path();
+    if (path.matches("[0-9]{1,9}")) {
+      where.and("o.path_id = :path", "path", Long.valueOf(path));
+    } else {
+      where.maybe("sp.kind = :path", "path", path);
+    }
+    if (query.q() != null && !query.q().isBlank()) {
+      where.and(
+          "(o.title LIKE :q ESCAPE '!' OR o.number LIKE :q ESCAPE '!' OR a.name LIKE :q ESCAPE '!'"
+              + " OR o.note LIKE :q ESCAPE '!')",
+          "q",
+          Where.anywhere(query.q().strip()));
+    }
+  }
+
+  private static void narrowByFault(Where where, String fault) {
+    if (fault == null || fault.isBlank()) {
+      return;
+    }
+    if ("any".equals(fault)) {
+      List<String> all = new ArrayList<>();
+      FAULTS.values().forEach(condition -> all.add("(" + condition + ")"));
+      where.and("(" + String.join(" OR ", all) + ")");
+      return;
+    }
+    String condition = FAULTS.get(fault);
+    if (condition == null) {
+      throw BadInput.at("fault", "This is none of any, " + String.join(", ", FAULTS.keySet()) + ".");
+    }
+    where.and("(" + condition + ")");
+  }
+
+  private static Grouping grouping(ListQuery query) {
+    String by = query.group() == null || query.group().isBlank() ? "stage" : query.group();
+    Grouping grouping = GROUPINGS.get(by);
+    if (grouping == null) {
+      throw BadInput.at("group", "A list is not grouped by " + by + ".");
+    }
+    return grouping;
+  }
+
+  private static Order order(ListQuery query) {
+    String by =
+        query.sort() == null || query.sort().isBlank() ? "close" : query.sort().replace("-", "");
+    for (Order order : Order.values()) {
+      if (order.name().equalsIgnoreCase(by)) {
+        return order;
+      }
+    }
+    throw BadInput.at("sort", "A list is not sorted by " + by + ".");
+  }
+
+  private static long number(String key) {
+    try {
+      return Long.parseLong(key);
+    } catch (NumberFormatException e) {
+      throw BadInput.at(
+          "after", "This is no place in a list; take the one that the page before gave.");
+    }
+  }
+
+  private static ListService.OpportunityRow row(ResultSet row, LongFunction<String> amounts)
+      throws SQLException {
+    List<String> faults = new ArrayList<>();
+    fault(faults, row.getBoolean("no_next"), "no-next-step");
+    fault(faults, row.getBoolean("silent"), "silent");
+    fault(faults, "open".equals(row.getString("state")) && row.getInt("slips") >= SLIPS, "slipped");
+    fault(faults, row.getBoolean("past"), "past-close");
+    fault(faults, row.getBoolean("over_time"), "over-time");
+    return new ListService.OpportunityRow(
+        row.getLong("id"),
+        row.getString("number"),
+        row.getString("title"),
+        row.getLong("account_id"),
+        row.getString("account"),
+        row.getString("owner"),
+        row.getString("team"),
+        row.getString("stage"),
+        row.getString("path"),
+        Percent.ofTenThousandths(row.getLong("odds")).toString(),
+        row.getString("state"),
+        row.getString("expected_close"),
+        row.getInt("slips"),
+        amounts.apply(row.getLong("value")),
+        row.getString("stage_since"),
+        row.getInt("usual_days"),
+        row.getString("touched_on"),
+        row.getString("priority"),
+        row.getString("interest"),
+        row.getString("closed_on"),
+        row.getString("reason"),
+        row.getString("competitor"),
+        row.getString("campaign"),
+        row.getString("source"),
+        row.getString("next_due"),
+        faults,
+        row.getString("sort_key"));
+  }
+
+  private static void fault(List<String> faults, boolean is, String name) {
+    if (is) {
+      faults.add(name);
+    }
+  }
+}
