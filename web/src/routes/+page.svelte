@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { api, type Schemas } from '$lib/api/client';
+  import Act from '$lib/daysheet/Act.svelte';
+  import Period from '$lib/daysheet/Period.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { placeOf } from '$lib/shell/places';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Period from '$lib/daysheet/Period.svelte';
   import { day, figure, words } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
 
@@ -16,37 +16,50 @@
   );
   let doing = $state<Schemas['Todo'] | null>(null);
   let asking = $state(false);
-  let outcome = $state('');
-  let refusal = $state<Refusal | null>(null);
+  let at = $state(0);
   const REASON: Record<string, string> = {
     'running-out': 'quote runs out',
     hold: 'order on hold',
-    'no-next-step': 'no next step planned'
+    'no-next-step': 'no next step planned',
+    'past-close': 'past its close',
+    silent: 'silent for two weeks',
+    'new-enquiry': 'new enquiry'
   };
+  const TONE: Record<string, string> = {
+    hold: 'bad',
+    'past-close': 'bad',
+    'no-next-step': 'bad',
+    'running-out': 'heed',
+    silent: 'heed',
+    'new-enquiry': 'heed'
+  };
+  const rows = $derived(sheet.data?.rows ?? []);
+  const today = $derived(session.view?.today ?? '');
 
-  function start(row: Schemas['Todo']) {
+  /** What stands on the button of a row; what has none is opened. */
+  function act(row: Schemas['Todo']): string | null {
+    if (row.activityId) return 'Done…';
+    if (row.kind === 'past-close') return 'New close…';
+    if (row.kind === 'no-next-step' || row.kind === 'silent') return 'Plan…';
+    return null;
+  }
+
+  function start(row: Schemas['Todo'] | undefined) {
+    if (!row || !act(row)) return;
     doing = row;
-    outcome = '';
-    refusal = null;
     asking = true;
   }
 
-  async function finish(event: SubmitEvent) {
-    event.preventDefault();
-    try {
-      await ask(
-        api.POST('/api/activities/{id}/done', {
-          params: { path: { id: doing?.activityId ?? 0 } },
-          body: { outcome }
-        })
-      );
-      asking = false;
-      await sheet.refetch();
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
+  /** The row that is chosen by keys, or has the focus. */
+  function go(to: number) {
+    at = Math.max(0, Math.min(to, rows.length - 1));
+    document.querySelectorAll<HTMLElement>('[data-row] a')[at]?.focus();
   }
-  offer(() => []);
+  offer(() => [
+    { label: 'The next row', keys: 'j', run: () => go(at + 1) },
+    { label: 'The row before', keys: 'k', run: () => go(at - 1) },
+    { label: 'Do what the row asks for', keys: 'x', run: () => start(rows[at]) }
+  ]);
 </script>
 
 <svelte:head><title>Day sheet · Firm Tally</title></svelte:head>
@@ -64,19 +77,24 @@
           >
         </thead>
         <tbody>
-          {#each sheet.data.rows as row (row.kind + row.record + row.id + row.activityId)}
-            {@const late = row.activityId !== null && row.due < (session.view?.today ?? '')}
-            <tr>
-              <td class={row.kind === 'hold' ? 'bad' : row.kind === 'running-out' ? 'heed' : 'quiet'}
-                >{REASON[row.kind] ?? words(row.kind)}</td
+          {#each rows as row, n (row.record + row.id)}
+            {@const late = row.activityId !== null && row.due < today}
+            <tr data-row onfocusin={() => (at = n)}>
+              <td
+                ><span class={TONE[row.kind] ?? 'quiet'}>{REASON[row.kind] ?? words(row.kind)}</span
+                >{#if row.also.length > 0}<small class="quiet"
+                    >{row.also.map((k) => REASON[k] ?? words(k)).join(', ')}</small
+                  >{/if}</td
               >
               <td><a href={placeOf(row.record, row.id, row.number)}>{row.number}</a> {row.title}</td>
               <td>{row.account}</td>
               <td class="figure" class:bad={late}>{day(row.due)}{late ? ', late' : ''}</td>
               <td class="figure">{figure(row.atStake)}</td>
               <td class="figure">
-                {#if row.activityId}<button class="plain" onclick={() => start(row)}>Done…</button>
-                {:else}<a href={placeOf(row.record, row.id, row.number)}>Open</a>{/if}
+                {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
+                {:else}<a href={placeOf(row.record, row.id, row.number)}
+                    >{row.kind === 'new-enquiry' ? 'Work it' : row.kind === 'hold' ? 'Look at it' : 'Open'}</a
+                  >{/if}
               </td>
             </tr>
           {:else}
@@ -88,17 +106,18 @@
           {/each}
         </tbody>
       </table>
-      <Period period={sheet.data.period} />
+      <div>
+        <Period period={sheet.data.period} />
+        {#if session.manages}<p class="neglect">
+            <a href="/opportunities?as=list&fault=any&group=owner">What is neglected, by rep</a>
+          </p>{/if}
+      </div>
     </div>
   {/if}
 </div>
 
-<Ask bind:open={asking} title="Done: {doing?.title ?? ''}">
-  <form onsubmit={finish}>
-    <Field label="What came of it" name="outcome" bind:value={outcome} rows={3} focus />
-    <Notice {refusal} />
-    <p class="row"><button class="act main">Done</button></p>
-  </form>
+<Ask bind:open={asking} title={doing ? `${doing.number}: ${doing.title}` : ''}>
+  {#if doing}<Act row={doing} bind:open={asking} onDone={() => sheet.refetch()} />{/if}
 </Ask>
 
 <style>
@@ -109,8 +128,13 @@
     align-items: start;
     margin-top: 12px;
   }
-  .row {
-    margin-top: 12px;
+  small {
+    display: block;
+    font-size: 11.5px;
+    line-height: 1.2;
+  }
+  .neglect {
+    margin-top: 10px;
   }
   @media (max-width: 900px) {
     .two {

@@ -88,3 +88,16 @@ export function asRefusal(thrown: unknown): Refusal {
     ? thrown
     : new Refusal(-1, 'Something failed on this page', String(thrown), [], null);
 }
+
+/** Sends a file, and gives what was answered. */
+export async function upload<T>(path: string, file: File): Promise<T> {
+  const body = new FormData();
+  body.append('file', file);
+  return ask<T>(
+    fetch(path, { method: 'POST', body, headers: { 'X-XSRF-TOKEN': token() } }).then(async (response) => {
+      const text = await response.text();
+      const answer: unknown = text ? JSON.parse(text) : undefined;
+      return response.ok ? { data: answer as T, response } : { error: answer, response };
+    })
+  );
+}

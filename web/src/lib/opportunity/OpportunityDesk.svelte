@@ -1,33 +1,54 @@
 <script lang="ts">
   import { beforeNavigate, goto } from '$app/navigation';
   import { untrack } from 'svelte';
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import Steps from '$lib/activity/Steps.svelte';
+  import { after } from '$lib/activity/step';
+  import Files from '$lib/file/Files.svelte';
   import { offer } from '$lib/shell/actions.svelte';
+  import { session } from '$lib/shell/session.svelte';
+  import Changes from '$lib/trail/Changes.svelte';
   import Trail from '$lib/trail/Trail.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Strokes from '$lib/ui/Strokes.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
-  import { day, words } from '$lib/ui/format';
+  import { Acts, match } from '$lib/ui/acts.svelte';
+  import { day, daysBetween, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Ruler from '$lib/worksheet/Ruler.svelte';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
   import { Bench, homeOf } from '$lib/worksheet/bench.svelte';
-  import Activities from './Activities.svelte';
+  import AboutForm from './AboutForm.svelte';
+  import AboutPanel from './AboutPanel.svelte';
+  import CircleForm from './CircleForm.svelte';
+  import EndForm from './EndForm.svelte';
+  import StagePanel from './StagePanel.svelte';
 
   let { o, onChange }: { o: Schemas['OpportunityView']; onChange: () => unknown } = $props();
   const bench = untrack(() => new Bench(o.worksheet, homeOf('opportunities', o.id)));
-  let refusal = $state<Refusal | null>(null);
-  let editing = $state(false);
-  let losing = $state(false);
-  let title = $state('');
-  let close = $state('');
-  let odds = $state('');
-  let note = $state('');
-  let reason = $state('');
-  const match = $derived({ 'If-Match': `"${o.version}"` });
+  const acts = new Acts(() => onChange());
+  let side = $state('checks');
+  let asking = $state<'' | 'about' | 'circle' | 'lost' | 'paused'>('');
+  const today = $derived(session.view?.today ?? '');
+  const next = $derived(o.activities.filter((a) => !a.doneAt).sort((a, b) => a.due.localeCompare(b.due))[0]);
+  const stage = $derived(o.stages.find((s) => s.id === o.stageId));
+  const missing = $derived(o.checks.filter((c) => c.must && !c.done).length);
+  const silent = $derived(o.state === 'open' ? daysBetween(o.touchedOn, today) : 0);
+  const suggestion = $derived(
+    stage?.step
+      ? { kind: stage.step.kind, subject: stage.step.subject, due: after(today, stage.step.days) }
+      : null
+  );
+  const beside = $derived([
+    { key: 'stage', label: 'Stage', ...(missing > 0 ? { mark: String(missing) } : {}) },
+    { key: 'about', label: 'About' },
+    { key: 'steps', label: 'Steps', mark: String(o.activities.filter((a) => !a.doneAt).length) },
+    { key: 'trail', label: 'Trail' },
+    { key: 'files', label: 'Files', ...(o.files.length > 0 ? { mark: String(o.files.length) } : {}) },
+    { key: 'changes', label: 'Log' }
+  ]);
 
   // What somebody else saved is shown as soon as nothing typed here would be lost.
   $effect(() => {
@@ -37,63 +58,44 @@
     });
   });
 
-  async function act(doing: () => Promise<unknown>): Promise<boolean> {
-    refusal = null;
-    try {
-      await doing();
-      await onChange();
-      return true;
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-      return false;
-    }
-  }
-
-  function move(stage: number) {
-    void act(() =>
-      ask(
-        api.POST('/api/opportunities/{id}/stage/{stage}', {
-          params: { path: { id: o.id, stage }, header: match }
-        })
+  function move(to: number) {
+    void acts
+      .run(() =>
+        ask(
+          api.POST('/api/opportunities/{id}/stage/{stage}', {
+            params: { path: { id: o.id, stage: to }, header: match(o.version) }
+          })
+        )
       )
-    );
+      .then((moved) => {
+        if (moved && !next) side = 'steps';
+        if (!moved) side = 'stage';
+      });
   }
 
   async function quote() {
     if (bench.dirty && !(await bench.save())) return;
-    await act(async () => {
+    await acts.run(async () => {
       const made = await ask(api.POST('/api/opportunities/{id}/quotes', { params: { path: { id: o.id } } }));
       await goto('/quotes/' + made.id);
     });
   }
 
-  function edit() {
-    title = o.title;
-    close = o.expectedClose;
-    odds = o.ownOdds ?? '';
-    note = o.note;
-    refusal = null;
-    editing = true;
+  function copy() {
+    void acts.run(async () => {
+      const made = await ask(api.POST('/api/opportunities/{id}/copy', { params: { path: { id: o.id } } }));
+      await goto('/opportunities/' + made.id);
+    });
   }
 
-  async function change(event: SubmitEvent) {
-    event.preventDefault();
-    const body = { title, expectedClose: close, odds, note };
-    editing = !(await act(() =>
-      ask(api.PUT('/api/opportunities/{id}', { params: { path: { id: o.id }, header: match }, body }))
-    ));
-  }
-
-  async function lose(event: SubmitEvent) {
-    event.preventDefault();
-    losing = !(await act(() =>
+  function reopen() {
+    void acts.run(() =>
       ask(
-        api.POST('/api/opportunities/{id}/lost', {
-          params: { path: { id: o.id }, header: match },
-          body: { reason }
+        api.POST('/api/opportunities/{id}/reopened', {
+          params: { path: { id: o.id }, header: match(o.version) }
         })
       )
-    ));
+    );
   }
 
   beforeNavigate((navigation) => {
@@ -108,81 +110,112 @@
           { label: 'Redo', keys: 'Ctrl+y', run: () => bench.redo() },
           { label: 'How the figure of a cell came about', keys: 'F8' },
           { label: 'Make a quote', keys: 'Ctrl+Enter', run: quote },
-          { label: 'Change title, close, odds or note', keys: 'e', run: edit },
-          { label: 'Lost', keys: 'x', run: () => (losing = true) }
+          { label: 'Change what it is about', keys: 'e', run: () => (asking = 'about') },
+          { label: 'Change people, tags, competitors, shares', keys: 'w', run: () => (asking = 'circle') },
+          { label: 'Steps', keys: 't', run: () => (side = side === 'steps' ? 'checks' : 'steps') },
+          { label: 'Pause', keys: 'p', run: () => (asking = 'paused') },
+          { label: 'Lost', keys: 'x', run: () => (asking = 'lost') },
+          { label: 'Copy', run: copy }
         ]
-      : []
+      : [
+          ...(o.mayReopen ? [{ label: 'Open it again', keys: 'o', run: reopen }] : []),
+          ...(session.sells ? [{ label: 'Copy', run: copy }] : [])
+        ]
   );
 </script>
 
 <div class="head">
   <h1>{o.title}</h1>
   {#if o.mayChange}
-    <button class="plain" onclick={() => (losing = true)}>Lost…</button>
-    <button class="act" onclick={edit}>Change…</button>
+    <button class="plain" onclick={copy}>Copy</button>
+    <button class="plain" onclick={() => (asking = 'paused')}>Pause…</button>
+    <button class="plain" onclick={() => (asking = 'lost')}>Lost…</button>
+    <button class="act" onclick={() => (asking = 'about')}>Change…</button>
     <button class="act main" onclick={quote}>Make a quote <Icon name="arrow" size={13} /></button>
-  {:else}<Verdict tone={tone(o.state)}>{o.state}{o.reason ? ': ' + o.reason : ''}</Verdict>{/if}
+  {:else}
+    <Verdict tone={tone(o.state)}
+      >{o.state}{o.about.pausedUntil ? ' until ' + day(o.about.pausedUntil) : ''}{o.about.reason
+        ? ': ' + o.about.reason
+        : ''}{o.about.competitor ? ', to ' + o.about.competitor : ''}</Verdict
+    >
+    {#if session.sells}<button class="plain" onclick={copy}>Copy</button>{/if}
+    {#if o.mayReopen}<button class="act main" onclick={reopen}>Open it again</button>{/if}
+  {/if}
 </div>
 <div class="top">
   <div class="facts">
     <span>{o.number}</span>
-    <span><a href="/accounts/{o.accountId}">{o.account}</a>, {o.town}</span>
+    <span><a href="/accounts/{o.accountId}">{o.account}</a>{o.town ? ', ' + o.town : ''}</span>
     <span>terms <b>{o.termsDays} days</b>{o.priceGroup ? ', ' + words(o.priceGroup) : ''}</span>
-    <span>closes <b>{day(o.expectedClose)}</b>{o.slips ? `, slipped ${o.slips}×` : ''}</span>
-    <span>odds <b>{o.odds} %</b> <Strokes odds={o.odds} />{o.ownOdds ? ' own' : ''}</span>
+    <span class:bad={o.state === 'open' && o.expectedClose < today}
+      >closes <b>{day(o.expectedClose)}</b>{o.slips ? `, slipped ${o.slips}×` : ''}</span
+    >
+    <span>odds <b>{o.odds} %</b> <Strokes odds={o.odds} />{o.about.ownOdds ? ' own' : ''}</span>
+    {#if o.about.priority !== 'usual'}<span>priority <b>{o.about.priority}</b></span>{/if}
     <span>{o.owner}</span>
+    {#if next}<span>next <b class:bad={next.due < today}>{next.kind} {day(next.due)}</b></span
+      >{:else if o.state === 'open'}<span class="bad">no next step</span>{/if}
+    {#if silent > 14}<span class="heed">silent for {silent} days</span>{/if}
   </div>
   <Ruler stages={o.stages} here={o.stageId} moves={o.moves} locked={!o.mayChange} onMove={move} />
 </div>
-{#if !editing && !losing}<Notice {refusal} />{/if}
-{#snippet under()}
-  <div class="under">
-    <Activities {o} {onChange} />
-    <Trail opportunity={o.id} here={o.number} />
-  </div>
+{#if asking === ''}<Notice refusal={acts.refusal} />{/if}
+{#snippet panel(key: string)}
+  {#if key === 'stage'}<StagePanel {o} {onChange} />
+  {:else if key === 'about'}<AboutPanel
+      {o}
+      onChangeAbout={() => (asking = 'about')}
+      onChangeCircle={() => (asking = 'circle')}
+    />
+  {:else if key === 'steps'}<Steps
+      record="opportunity"
+      id={o.id}
+      activities={o.activities}
+      mayChange={o.mayChange}
+      wanted={o.state === 'open'}
+      {suggestion}
+      {onChange}
+    />
+  {:else if key === 'trail'}<Trail opportunity={o.id} here={o.number} />
+  {:else if key === 'files'}<Files
+      record="opportunities"
+      id={o.id}
+      files={o.files}
+      mayChange={o.mayChange}
+      {onChange}
+    />
+  {:else}<Changes record="opportunity" id={o.id} />{/if}
 {/snippet}
-<Worksheet {bench} locked={!o.mayChange} {under} />
+<Worksheet {bench} locked={!o.mayChange} {beside} bind:side {panel} />
 
-<Ask bind:open={editing} title="Change {o.number}">
-  <form onsubmit={change}>
-    <Field label="What is it about" name="title" bind:value={title} problem={refusal?.at('title')} focus />
-    <Field
-      label="Expected close"
-      name="close"
-      type="date"
-      bind:value={close}
-      problem={refusal?.at('expectedClose')}
-    />
-    <Field
-      label="Your own odds in percent; empty for the stage’s"
-      name="odds"
-      bind:value={odds}
-      problem={refusal?.at('odds')}
-    />
-    <Field label="Note" name="note" rows={3} bind:value={note} problem={refusal?.at('note')} />
-    <Notice {refusal} />
-    <p><button class="act main">Save</button></p>
-  </form>
-</Ask>
-<Ask bind:open={losing} title="{o.number} is lost">
-  <form onsubmit={lose}>
-    <Field
-      label="Why"
-      name="reason"
-      bind:value={reason}
-      problem={refusal?.at('reason')}
-      list="reasons"
-      focus
-    />
-    <datalist id="reasons"
-      ><option value="Price"></option><option value="No budget this year"></option><option
-        value="Bought elsewhere"
-      ></option></datalist
-    >
-    <Notice {refusal} />
-    <p><button class="act main">Lost, close it</button></p>
-  </form>
-</Ask>
+{#snippet asked(kind: typeof asking, title: string)}
+  <Ask
+    bind:open={() => asking === kind, (open) => (asking = open ? kind : '')}
+    {title}
+    wide={kind === 'about' || kind === 'circle'}
+  >
+    {#if kind === 'about'}<AboutForm
+        {o}
+        {onChange}
+        bind:open={() => true, (open) => !open && (asking = '')}
+      />
+    {:else if kind === 'circle'}<CircleForm
+        {o}
+        {onChange}
+        bind:open={() => true, (open) => !open && (asking = '')}
+      />
+    {:else}<EndForm
+        {o}
+        paused={kind === 'paused'}
+        {onChange}
+        bind:open={() => true, (open) => !open && (asking = '')}
+      />{/if}
+  </Ask>
+{/snippet}
+{@render asked('about', `Change ${o.number}`)}
+{@render asked('circle', `Around ${o.number}`)}
+{@render asked('lost', `${o.number} is lost`)}
+{@render asked('paused', `${o.number} rests`)}
 
 <style>
   .top {
@@ -190,17 +223,5 @@
     gap: 8px 26px;
     margin: -4px 0 12px;
     flex-direction: column;
-  }
-  .under {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(340px, 1fr));
-    gap: 14px;
-    margin-top: 14px;
-    align-items: start;
-  }
-  form {
-    display: flex;
-    flex-direction: column;
-    gap: 10px;
   }
 </style>

@@ -17,6 +17,7 @@ function item(changes: Partial<SheetItem> = {}): SheetItem {
     stageId: 2,
     expectedClose: '2026-11-30',
     slips: 0,
+    priority: 'usual',
     nextDue: null,
     mayChange: true,
     version: 1,

@@ -72,6 +72,8 @@
       <div class="leaf">
         <p class="quiet">{words(session.me?.role ?? '')}, {session.company?.name}</p>
         {#if session.me?.role === 'administrator'}<a href="/people">People</a>{/if}
+        <a href="/paths">Sales paths</a>
+        {#if session.sells}<a href="/accounts/handover">Hand over a book</a>{/if}
         <button class="plain" onclick={() => session.signOut()}>Sign out</button>
       </div>
     </details>

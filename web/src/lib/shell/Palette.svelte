@@ -22,7 +22,12 @@
     ['Accounts', '/accounts'],
     ['Catalogue', '/catalogue'],
     ['Figures', '/figures'],
-    ['Outbox', '/outbox']
+    ['Outbox', '/outbox'],
+    ['Call lists', '/calls'],
+    ['Ranking of customers', '/accounts/ranking'],
+    ['Hand over a book', '/accounts/handover'],
+    ['Sales paths', '/paths'],
+    ['Bring enquiries from a file', '/enquiries/import']
   ];
   const choices = $derived.by<Choice[]>(() => {
     const wanted = text.trim().toLowerCase();

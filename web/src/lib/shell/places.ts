@@ -6,7 +6,7 @@ export function placeOf(kind: string, id: number, number: string): string {
     case 'product':
       return '/catalogue/' + encodeURIComponent(number);
     case 'enquiry':
-      return '/enquiries';
+      return '/enquiries/' + id;
     case 'agreement':
       return '/renewals#' + number;
     case 'opportunity':

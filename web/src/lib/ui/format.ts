@@ -52,6 +52,28 @@ export function month(iso: string, today = new Date()): string {
   return Number(year) === today.getFullYear() ? name : `${name} ${year}`;
 }
 
+/** "2027-03-01T09:05:00Z" as the clock on the wall shows it. */
+export function at(instant: string | null | undefined): string {
+  if (!instant || instant.length < 16) {
+    return '';
+  }
+  const date = new Date(instant);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${two(date.getHours())}:${two(date.getMinutes())}`;
+}
+
+/** Days from one to another, for telling how long ago something was. */
+export function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(to.slice(0, 10)) - Date.parse(from.slice(0, 10))) / 86_400_000);
+}
+
+/** A file's size for people: "3.4 MiB". */
+export function size(bytes: number): string {
+  if (bytes < 1024) return `${bytes}${NBSP}B`;
+  const inKiB = bytes / 1024;
+  return inKiB < 1024 ? `${inKiB.toFixed(0)}${NBSP}KiB` : `${(inKiB / 1024).toFixed(1)}${NBSP}MiB`;
+}
+
 /** Words of the API for people: "credit-controller" is "credit controller". */
 export function words(word: string): string {
   return word.replaceAll('-', ' ');

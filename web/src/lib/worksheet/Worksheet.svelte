@@ -1,6 +1,7 @@
 <script lang="ts">
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import Tabs from '$lib/ui/Tabs.svelte';
   import type { Snippet } from 'svelte';
   import Checks from './Checks.svelte';
   import LineGrid from './LineGrid.svelte';
@@ -12,8 +13,22 @@
     bench,
     locked,
     weighs = true,
-    under
-  }: { bench: Bench; locked: boolean; weighs?: boolean; under?: Snippet } = $props();
+    under,
+    beside = [],
+    side = $bindable('checks'),
+    panel
+  }: {
+    bench: Bench;
+    locked: boolean;
+    weighs?: boolean;
+    under?: Snippet;
+    /** what can be opened beside the lines in place of the checks @default [] */
+    beside?: { key: string; label: string; mark?: string }[];
+    /** which of them is open @default 'checks' */
+    side?: string;
+    panel?: Snippet<[key: string]>;
+  } = $props();
+  const tabs = $derived([{ key: 'checks', label: 'Checks' }, ...beside]);
   let explained = $state<string | null>(null);
   const explain = (of: string) => (explained = of);
   const discounted = $derived(bench.discountPercent !== '' || bench.discountAmount !== '');
@@ -80,7 +95,16 @@
     </Notice>
     {@render under?.()}
   </div>
-  <Checks {bench} {locked} onWorking={explain} />
+  <div class="right">
+    {#if beside.length > 0}<Tabs {tabs} bind:chosen={side} label="Beside the lines" />{/if}
+    {#if side === 'checks' || !panel}
+      <Checks {bench} {locked} onWorking={explain} />
+    {:else}
+      <div class="leaf panel" role="tabpanel" aria-label={tabs.find((t) => t.key === side)?.label}>
+        {@render panel(side)}
+      </div>
+    {/if}
+  </div>
 </div>
 <TallyStrip
   totals={bench.view.totals}
@@ -102,6 +126,12 @@
     .bench {
       grid-template-columns: minmax(0, 1fr);
     }
+  }
+  .right {
+    min-width: 0;
+  }
+  .panel {
+    padding: 10px 14px;
   }
   .whole {
     display: flex;

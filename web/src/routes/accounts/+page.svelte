@@ -55,6 +55,7 @@
   <div class="head">
     <h1>Accounts</h1>
     <input class="box" placeholder="Name, number, place or trade" aria-label="Filter" bind:value={q} />
+    <a class="act" href="/accounts/ranking">Ranking</a>
     {#if session.sells}<button class="act main" onclick={() => (opening = true)}
         ><Icon name="plus" size={13} />New account</button
       >{/if}

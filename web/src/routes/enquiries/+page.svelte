@@ -1,78 +1,72 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { api, ask, asRefusal, type Refusal } from '$lib/api/client';
+  import { api } from '$lib/api/client';
+  import TakeDown from '$lib/enquiry/TakeDown.svelte';
+  import { reach } from '$lib/enquiry/enquiry';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import Tabs from '$lib/ui/Tabs.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, words } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import { tone } from '$lib/ui/tones';
+  let first = $state<HTMLInputElement>();
+  let pile = $state('open');
+  let whose = $state(session.me?.role === 'rep' ? 'mine' : 'all');
+  let q = $state('');
+  let most = $state<number | undefined>(undefined);
+  const query = $derived({
+    state: pile,
+    owner: whose === 'mine' ? (session.me?.id ?? 0) : 0,
+    q,
+    ...(most === undefined ? {} : { before: most })
+  });
   const list = load(
-    () => ['enquiries'],
-    () => api.GET('/api/enquiries')
+    () => ['enquiries', query],
+    () => api.GET('/api/enquiries', { params: { query } })
   );
-  const empty = { name: '', reach: '', town: '', about: '', source: 'phone' };
-  let form = $state({ ...empty });
-  let refusal = $state<Refusal | null>(null);
-  let first: HTMLInputElement;
-
-  async function take(event: SubmitEvent) {
-    event.preventDefault();
-    refusal = null;
-    try {
-      await ask(api.POST('/api/enquiries', { body: form }));
-      form = { ...empty };
-      first.focus();
-      await list.refetch();
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
+  const TABS = [
+    { key: 'open', label: 'To be worked' },
+    { key: 'parked', label: 'Parked' },
+    { key: 'taken-on', label: 'Taken on' },
+    { key: 'dropped', label: 'Dropped' },
+    { key: 'all', label: 'All' }
+  ];
+  offer(() => [
+    { label: 'Take down an enquiry', keys: 'n', run: () => first?.focus() },
+    { label: 'Bring a file of enquiries', keys: 'i', run: () => goto('/enquiries/import') },
+    ...(session.manages
+      ? [{ label: 'Assignment rules and how they went', keys: 'u', run: () => goto('/enquiries/rules') }]
+      : [])
+  ]);
+  // Kept here so that the first page is asked for anew after a filter changes.
+  function narrow() {
+    most = undefined;
   }
-
-  async function takeOn(id: number) {
-    refusal = null;
-    try {
-      const made = await ask(
-        api.POST('/api/enquiries/{id}/opportunity', { params: { path: { id } }, body: { accountId: null } })
-      );
-      await goto('/opportunities/' + made.opportunityId);
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
-  }
-  offer(() => [{ label: 'Take down an enquiry', keys: 'n', run: () => first.focus() }]);
-  const FIELDS = [
-    ['name', 'Who'],
-    ['reach', 'Mail or phone'],
-    ['town', 'Place'],
-    ['about', 'What about'],
-    ['source', 'Heard of us by']
-  ] as const;
 </script>
 
 <svelte:head><title>Enquiries · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head"><h1>Enquiries</h1></div>
-  <form class="leaf" onsubmit={take} aria-label="Take down an enquiry">
-    {#each FIELDS as [name, label], n (name)}
-      <label
-        >{label}
-        <input
-          class="box"
-          {name}
-          bind:value={form[name]}
-          aria-invalid={refusal?.at(name) ? 'true' : undefined}
-          {@attach (node: HTMLInputElement) => {
-            if (n === 0) first = node;
-          }}
-        />
-        {#if refusal?.at(name)}<small class="bad">{refusal.at(name)}</small>{/if}</label
-      >
-    {/each}
-    <button class="act main">Take down</button>
-  </form>
-  <Notice refusal={refusal ?? refusalOf(list)} />
+  <div class="head">
+    <h1>Enquiries</h1>
+    <input
+      class="box"
+      placeholder="Name, number, place or what about"
+      aria-label="Filter"
+      bind:value={q}
+      oninput={narrow}
+    />
+    <select class="box" aria-label="Whose" bind:value={whose} onchange={narrow}>
+      <option value="mine">mine</option><option value="all">everybody’s</option>
+    </select>
+    <a class="act" href="/calls">Call lists</a>
+    {#if session.sells}<a class="act" href="/enquiries/import">Bring a file</a>{/if}
+    {#if session.manages}<a class="act" href="/enquiries/rules">Rules</a>{/if}
+  </div>
+  {#if session.sells}<TakeDown bind:first onTaken={() => list.refetch()} />{/if}
+  <Tabs tabs={TABS} bind:chosen={pile} label="State" onChoose={narrow} />
+  <Notice refusal={refusalOf(list)} />
   <table class="ledger" aria-label="Enquiries">
     <thead
       ><tr
@@ -81,19 +75,23 @@
       ></thead
     >
     <tbody>
-      {#each list.data ?? [] as row (row.id)}
+      {#each list.data?.rows ?? [] as row (row.id)}
         <tr>
-          <td>{row.number}</td>
-          <td>{row.name}</td>
-          <td>{row.reach}</td>
+          <td><a href="/enquiries/{row.id}">{row.number}</a></td>
+          <td>{row.name}{row.town ? ', ' + row.town : ''}</td>
+          <td>{reach(row.mail, row.phone)}</td>
           <td>{row.about}</td>
-          <td class="quiet">{row.source}</td>
+          <td class="quiet">{row.source}{row.campaign ? ', ' + row.campaign : ''}</td>
           <td class="figure">{day(row.takenAt)}</td>
-          <td><Verdict tone={tone(row.state)}>{words(row.state)}</Verdict></td>
+          <td
+            ><Verdict tone={tone(row.state)}
+              >{words(row.state)}{row.parkedUntil ? ' until ' + day(row.parkedUntil) : ''}</Verdict
+            ></td
+          >
           <td class="quiet">{row.owner}</td>
           <td class="figure">
-            {#if row.opportunityId}<a href="/opportunities/{row.opportunityId}">Opportunity</a>
-            {:else if session.sells}<button class="plain" onclick={() => takeOn(row.id)}>Take on</button>{/if}
+            {#if row.opportunityId}<a href="/opportunities/{row.opportunityId}">{row.opportunityNumber}</a>
+            {:else if row.mayChange && session.sells}<a href="/enquiries/{row.id}">Work it</a>{/if}
           </td>
         </tr>
       {:else}
@@ -101,30 +99,26 @@
           ><td colspan="9" class="quiet"
             >{list.isPending
               ? 'Looking…'
-              : 'None yet. Take the first one down above; one line is enough.'}</td
+              : pile === 'open'
+                ? 'Nothing waits here. Take one down above; one line is enough.'
+                : 'None.'}</td
           ></tr
         >
       {/each}
     </tbody>
   </table>
+  <p class="more">
+    {#if most !== undefined}<button class="act" onclick={narrow}>The newest</button>{/if}
+    {#if list.data?.next}<button class="act" onclick={() => (most = list.data?.next ?? undefined)}
+        >Earlier ones</button
+      >{/if}
+  </p>
 </div>
 
 <style>
-  form {
-    display: grid;
-    grid-template-columns: 1.2fr 1.2fr 0.8fr 2fr 1fr auto;
+  .more {
+    margin-top: 12px;
+    display: flex;
     gap: 10px;
-    align-items: end;
-    padding: 10px 14px;
-    margin-bottom: 12px;
-  }
-  label {
-    font-size: 12px;
-    color: var(--stone);
-  }
-  @media (max-width: 800px) {
-    form {
-      grid-template-columns: 1fr 1fr;
-    }
   }
 </style>

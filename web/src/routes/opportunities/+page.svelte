@@ -1,99 +1,136 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { untrack } from 'svelte';
+  import { api } from '$lib/api/client';
+  import List from '$lib/opportunity/List.svelte';
+  import Month from '$lib/opportunity/Month.svelte';
+  import Narrowing from '$lib/opportunity/Narrowing.svelte';
+  import NewOpportunity from '$lib/opportunity/NewOpportunity.svelte';
+  import Sheet from '$lib/opportunity/Sheet.svelte';
+  import Views from '$lib/opportunity/Views.svelte';
+  import { Narrow } from '$lib/opportunity/narrow.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
-  import Sheet from '$lib/opportunity/Sheet.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Strokes from '$lib/ui/Strokes.svelte';
-  import { day, figure } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
-
-  let q = $state('');
-  let status = $state('open');
-  let path = $state('new');
-  let whose = $state(session.me?.role === 'rep' ? 'mine' : 'all');
-  let view = $state(localStorage.getItem('tally-opportunities') ?? 'sheet');
-  let more = $state.raw<Schemas['OpportunityRow'][]>([]);
-  let next = $state<string | null>(null);
-  const query = $derived({ q, state: status, path, owner: whose === 'mine' ? (session.me?.id ?? 0) : 0 });
-  const list = load(
-    () => ['opportunities', query],
-    () => api.GET('/api/opportunities', { params: { query } }),
-    () => view === 'list'
-  );
-  const team = $derived(whose.startsWith('team ') ? whose.slice(5) : '');
+  const SHOWN = ['sheet', 'list', 'calendar'] as const;
+  type Shown = (typeof SHOWN)[number];
+  // The address holds what is shown, so that it can be kept, sent and gone back to.
+  const given = page.url.searchParams;
+  function first(): Shown {
+    const wanted = given.get('as') ?? localStorage.getItem('tally-opportunities');
+    return SHOWN.find((s) => s === wanted) ?? 'sheet';
+  }
+  let view = $state<Shown>(first());
+  const narrow = new Narrow(page.url.search);
+  if (page.url.search === '' && session.me?.role === 'rep') narrow.set('owner', String(session.me.id));
+  if (page.url.search === '') narrow.set('path', 'new');
+  let opening = $state(given.has('new'));
+  let finer = $state(untrack(() => narrow.finer > 0));
+  let keeping = $state(false);
+  const owner = $derived(Number(narrow.get('owner') || '0'));
   const sheet = load(
-    () => ['sheet', query, team],
-    () => api.GET('/api/sheet', { params: { query: { q, path, owner: query.owner, team } } }),
+    () => ['sheet', narrow.text],
+    () =>
+      api.GET('/api/sheet', {
+        params: {
+          query: {
+            q: narrow.get('q'),
+            path: narrow.get('path') || 'new',
+            owner,
+            team: narrow.get('team'),
+            priority: narrow.get('priority')
+          }
+        }
+      }),
     () => view === 'sheet'
   );
+  const faults = load(
+    () => ['faults', narrow.get('owner'), narrow.get('team')],
+    () =>
+      api.GET('/api/opportunities/faults', {
+        params: { query: { ...(owner ? { owner } : {}), team: narrow.get('team') } }
+      })
+  );
+  const paths = load(
+    () => ['paths'],
+    () => api.GET('/api/paths')
+  );
+  const people = load(
+    () => ['people'],
+    () => api.GET('/api/people')
+  );
+  // It grows with each answer to something that changed, so that the list asks anew as well.
+  const fresh = $derived(faults.dataUpdatedAt);
+  const whose = $derived(narrow.get('team') ? 'team ' + narrow.get('team') : narrow.get('owner'));
+
+  function show(as: Shown) {
+    view = as;
+    localStorage.setItem('tally-opportunities', as);
+  }
 
   function turn() {
-    view = view === 'sheet' ? 'list' : 'sheet';
-    // What only the other view can be narrowed to.
-    if (view === 'list' && team) whose = 'all';
-    if (view === 'sheet' && path === '') path = 'new';
-    localStorage.setItem('tally-opportunities', view);
+    show(SHOWN[(SHOWN.indexOf(view) + 1) % SHOWN.length] ?? 'sheet');
   }
+
+  function belong(to: string) {
+    narrow.set('team', to.startsWith('team ') ? to.slice(5) : '');
+    narrow.set('owner', to.startsWith('team ') ? '' : to);
+  }
+
+  function neglected(fault: string) {
+    show('list');
+    narrow.set('fault', fault);
+    narrow.set('path', '');
+    finer = true;
+  }
+
   $effect(() => {
-    next = list.data?.next ?? null;
-    more = [];
+    const text = narrow.text;
+    const address = '/opportunities' + (text ? '?' + text : '');
+    untrack(() => {
+      if (page.url.pathname + page.url.search !== address && page.url.pathname === '/opportunities')
+        void goto(address, { replaceState: true, keepFocus: true, noScroll: true });
+    });
   });
-  const rows = $derived([...(list.data?.rows ?? []), ...more]);
-
-  async function further() {
-    const page = await ask(
-      api.GET('/api/opportunities', { params: { query: { ...query, after: next ?? '' } } })
-    );
-    more = [...more, ...page.rows];
-    next = page.next;
-  }
-
-  let opening = $state(page.url.searchParams.has('new'));
-  let title = $state('');
-  let account = $state('');
-  let refusal = $state<Refusal | null>(null);
-  const accounts = load(
-    () => ['accounts', account],
-    () => api.GET('/api/accounts', { params: { query: { q: account.split(' · ')[0] ?? '' } } })
-  );
-
-  async function open(event: SubmitEvent) {
-    event.preventDefault();
-    const wanted = account.split(' · ')[0]?.trim().toLowerCase();
-    const found = accounts.data?.rows.filter((a) => a.name.toLowerCase() === wanted) ?? [];
-    const chosen =
-      found.length === 1 ? found[0] : accounts.data?.rows.length === 1 ? accounts.data.rows[0] : undefined;
-    if (!chosen) {
-      const { Refusal } = await import('$lib/api/client');
-      refusal = new Refusal(
-        0,
-        'Which account',
-        'Type its name until one is left, or open a new account first.',
-        [{ at: 'account', message: 'Choose one account.' }],
-        null
-      );
-      return;
-    }
-    try {
-      const made = await ask(api.POST('/api/opportunities', { body: { accountId: chosen.id, title } }));
-      opening = false;
-      await goto('/opportunities/' + made.id);
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
-  }
   const acts = $derived([
     ...(session.sells ? [{ label: 'New opportunity', keys: 'n', run: () => (opening = true) }] : []),
-    { label: view === 'sheet' ? 'Show as a list' : 'Show as a sheet', keys: 'v', run: turn }
+    { label: 'Sheet, list, calendar in turn', keys: 'v', run: turn },
+    { label: 'Narrow it down', keys: 'f', run: () => (finer = !finer) },
+    { label: 'What is neglected', keys: 'm', run: () => neglected('any') },
+    { label: 'Keep this view', run: () => (keeping = true) }
   ]);
   // The sheet offers these beside its own.
-  offer(() => (view === 'list' ? acts : null));
+  offer(() => (view === 'sheet' ? null : acts));
+  const GROUPS = [
+    ['', 'not gathered'],
+    ['stage', 'by stage'],
+    ['month', 'by month'],
+    ['owner', 'by owner'],
+    ['team', 'by team'],
+    ['account', 'by account'],
+    ['trade', 'by trade'],
+    ['town', 'by place'],
+    ['path', 'by path'],
+    ['state', 'by state'],
+    ['priority', 'by priority'],
+    ['interest', 'by interest'],
+    ['business', 'by business'],
+    ['source', 'by source'],
+    ['campaign', 'by campaign'],
+    ['tag', 'by tag'],
+    ['competitor', 'by competitor'],
+    ['reason', 'by reason']
+  ] as const;
+  const FAULTS = [
+    ['no-next-step', 'without a next step'],
+    ['silent', 'silent'],
+    ['slipped', 'slipped'],
+    ['past-close', 'past close']
+  ] as const;
 </script>
 
 <svelte:head><title>Opportunities · Firm Tally</title></svelte:head>
@@ -105,100 +142,120 @@
       name="filter"
       placeholder="Title, number or account"
       aria-label="Filter"
-      bind:value={q}
+      value={narrow.get('q')}
+      oninput={(e) => narrow.set('q', e.currentTarget.value)}
     />
     {#if view === 'list'}
-      <select class="box" aria-label="State" bind:value={status}>
-        <option value="open">open</option><option value="won">won</option><option value="lost">lost</option>
+      <select
+        class="box"
+        aria-label="State"
+        value={narrow.get('state') || 'open'}
+        onchange={(e) => narrow.set('state', e.currentTarget.value === 'open' ? '' : e.currentTarget.value)}
+      >
+        {#each ['open', 'paused', 'won', 'lost', 'all'] as s (s)}<option>{s}</option>{/each}
       </select>
     {/if}
-    <select class="box" aria-label="Path" bind:value={path}>
-      <option value="new">new business</option><option value="renewal">renewals</option>
-      {#if view === 'list'}<option value="">both</option>{/if}
+    {#if view !== 'calendar'}
+      <select
+        class="box"
+        aria-label="Path"
+        value={narrow.get('path')}
+        onchange={(e) => narrow.set('path', e.currentTarget.value)}
+      >
+        <option value="new">new business</option><option value="renewal">renewals</option>
+        {#each paths.data?.paths ?? [] as p (p.path.id)}<option value={String(p.path.id)}
+            >{p.path.name}</option
+          >{/each}
+        {#if view === 'list' || narrow.get('path') === ''}<option value="">all</option>{/if}
+      </select>
+    {/if}
+    <select class="box" aria-label="Whose" value={whose} onchange={(e) => belong(e.currentTarget.value)}>
+      <option value={String(session.me?.id)}>mine</option><option value="">everybody’s</option>
+      {#each paths.data?.teams ?? [] as name (name)}<option value="team {name}">team {name}</option>{/each}
+      {#each people.data?.filter((p) => p.id !== session.me?.id && p.role === 'rep') ?? [] as p (p.id)}<option
+          value={String(p.id)}>{p.name}</option
+        >{/each}
     </select>
-    <select class="box" aria-label="Whose" bind:value={whose}>
-      <option value="mine">mine</option><option value="all">everybody’s</option>
-      {#if view === 'sheet'}
-        {#each sheet.data?.teams ?? [] as name (name)}<option value="team {name}">team {name}</option>{/each}
-      {/if}
-    </select>
-    <button class="act" onclick={turn} title="v">{view === 'sheet' ? 'As a list' : 'As a sheet'}</button>
+    {#if view === 'list'}
+      <select
+        class="box"
+        aria-label="Gathered"
+        value={narrow.get('group')}
+        onchange={(e) => narrow.set('group', e.currentTarget.value)}
+      >
+        {#each GROUPS as [key, label] (key)}<option value={key}>{label}</option>{/each}
+      </select>
+    {/if}
+    <button class="plain" aria-expanded={finer} onclick={() => (finer = !finer)}
+      >Narrow{narrow.finer ? ' ' + narrow.finer : ''}</button
+    >
+    <Views text={narrow.text} onChoose={(query: string) => narrow.read(query)} bind:keeping />
+    <div class="as" role="group" aria-label="Shown as">
+      {#each SHOWN as as (as)}<button
+          class="act"
+          class:main={view === as}
+          aria-pressed={view === as}
+          onclick={() => show(as)}
+          title="v">{as}</button
+        >{/each}
+    </div>
     {#if session.sells}<button class="act main" onclick={() => (opening = true)}
         ><Icon name="plus" size={13} />New opportunity</button
       >{/if}
   </div>
-  <Notice refusal={refusalOf(view === 'sheet' ? sheet : list)} />
+  {#if finer}<Narrowing {narrow} />{/if}
+  {#if faults.data && view !== 'calendar'}
+    <p class="neglect">
+      {#each FAULTS as [key, label] (key)}
+        {#if faults.data[key]}<button
+            class="plain"
+            aria-pressed={narrow.get('fault') === key}
+            onclick={() => neglected(narrow.get('fault') === key ? '' : key)}
+            ><b>{faults.data[key]}</b> {label}</button
+          >{/if}
+      {/each}
+      {#if view === 'list'}
+        <span class="out"
+          >This list as <a href="/api/opportunities/list.csv?{narrow.text}" download>CSV</a>,
+          <a href="/api/opportunities/list.xlsx?{narrow.text}" download>XLSX</a></span
+        >
+      {/if}
+    </p>
+  {/if}
   {#if view === 'sheet'}
+    <Notice refusal={refusalOf(sheet)} />
     {#if sheet.data}<Sheet sheet={sheet.data} onChange={() => sheet.refetch()} more={acts} />{/if}
+  {:else if view === 'list'}
+    <List {narrow} {fresh} onNew={() => (opening = true)} />
   {:else}
-    <table class="ledger" aria-label="Opportunities">
-      <thead
-        ><tr
-          ><th>Number</th><th>Title</th><th>Account</th><th>Stage</th><th>Odds</th><th class="figure"
-            >Value</th
-          ><th class="figure">Closes</th><th>Next step</th><th>Owner</th></tr
-        ></thead
-      >
-      <tbody>
-        {#each rows as row (row.id)}
-          {@const late = row.state === 'open' && row.expectedClose < (session.view?.today ?? '')}
-          <tr>
-            <td><a href="/opportunities/{row.id}">{row.number}</a></td>
-            <td>{row.title}</td>
-            <td><a href="/accounts/{row.accountId}">{row.account}</a></td>
-            <td>{row.stage}</td>
-            <td><Strokes odds={row.odds} /></td>
-            <td class="figure">{figure(row.value)}</td>
-            <td class="figure" class:bad={late}>{day(row.expectedClose)}{late ? ', past' : ''}</td>
-            <td class={row.nextDue || row.state !== 'open' ? 'quiet' : 'bad'}
-              >{row.nextDue ? day(row.nextDue) : row.state === 'open' ? 'none planned' : '–'}</td
-            >
-            <td class="quiet">{row.owner}</td>
-          </tr>
-        {:else}
-          <tr
-            ><td colspan="9" class="quiet">{list.isPending ? 'Looking…' : 'None. Press n to open one.'}</td
-            ></tr
-          >
-        {/each}
-      </tbody>
-    </table>
-    {#if next}<p class="more"><button class="act" onclick={further}>More</button></p>{/if}
+    <Month person={owner} />
   {/if}
 </div>
-
-<Ask bind:open={opening} title="New opportunity">
-  <form onsubmit={open}>
-    <Field
-      label="Account"
-      name="account"
-      bind:value={account}
-      list="accounts"
-      problem={refusal?.at('account')}
-      focus
-    />
-    <datalist id="accounts"
-      >{#each accounts.data?.rows.slice(0, 20) ?? [] as a (a.id)}<option value={a.name}>{a.town}</option
-        >{/each}</datalist
-    >
-    <Field label="What is it about" name="title" bind:value={title} problem={refusal?.at('title')} />
-    <Notice {refusal} />
-    <p class="more">
-      <button class="act main">Open it</button> <a href="/accounts?new">The account is new</a>
-    </p>
-  </form>
-</Ask>
+<Ask bind:open={opening} title="New opportunity"><NewOpportunity /></Ask>
 
 <style>
-  .more {
-    margin-top: 12px;
+  .as {
     display: flex;
-    gap: 16px;
-    align-items: center;
   }
-  form {
+  .as button {
+    border-radius: 0;
+    margin-left: -1px;
+  }
+  .neglect {
     display: flex;
-    flex-direction: column;
-    gap: 10px;
+    gap: 4px 14px;
+    flex-wrap: wrap;
+    margin: -4px 0 8px;
+    font-size: 12.5px;
+  }
+  .neglect button {
+    color: var(--brass);
+    padding: 0;
+  }
+  .neglect button[aria-pressed='true'] {
+    text-decoration: underline;
+  }
+  .out {
+    margin-left: auto;
   }
 </style>

@@ -8,7 +8,7 @@
     () => ['people'],
     () => api.GET('/api/people')
   );
-  const empty = { name: '', mail: '', login: '', password: '', role: 'rep' };
+  const empty = { name: '', mail: '', login: '', password: '', role: 'rep', team: '' };
   let form = $state({ ...empty });
   let refusal = $state<Refusal | null>(null);
 
@@ -23,6 +23,16 @@
       refusal = asRefusal(thrown);
     }
   }
+
+  async function team(id: number, name: string) {
+    refusal = null;
+    try {
+      await ask(api.PUT('/api/people/{id}/team', { params: { path: { id } }, body: { team: name } }));
+      await list.refetch();
+    } catch (thrown) {
+      refusal = asRefusal(thrown);
+    }
+  }
 </script>
 
 <svelte:head><title>People · Firm Tally</title></svelte:head>
@@ -31,9 +41,20 @@
   <Notice refusal={refusalOf(list)} />
   <div class="two">
     <table class="ledger" aria-label="People">
-      <thead><tr><th>Name</th><th>Role</th></tr></thead>
+      <thead><tr><th>Name</th><th>Role</th><th>Team</th></tr></thead>
       <tbody
-        >{#each list.data ?? [] as p (p.id)}<tr><td>{p.name}</td><td>{words(p.role)}</td></tr>{/each}</tbody
+        >{#each list.data ?? [] as p (p.id)}<tr
+            ><td>{p.name}</td><td>{words(p.role)}</td><td
+              ><input
+                class="box"
+                aria-label="Team of {p.name}"
+                value={p.team ?? ''}
+                list="teams"
+                placeholder="none: sees all"
+                onchange={(e) => team(p.id, e.currentTarget.value)}
+              /></td
+            ></tr
+          >{/each}</tbody
       >
     </table>
     <form class="leaf" onsubmit={add}>
@@ -54,6 +75,11 @@
               >{words(role)}</option
             >{/each}</select
         ></label
+      >
+      <Field label="Team; empty for one who sees all" name="team" bind:value={form.team} list="teams" />
+      <datalist id="teams"
+        >{#each [...new Set((list.data ?? []).map((p) => p.team).filter(Boolean))] as t (t)}<option value={t}
+          ></option>{/each}</datalist
       >
       <Notice {refusal} />
       <button class="act main">Add</button>

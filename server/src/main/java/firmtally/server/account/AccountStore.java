@@ -2,6 +2,7 @@ package firmtally.server.account;
 
 import firmtally.server.platform.Sql;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
 
@@ -88,7 +89,7 @@ class AccountStore {
             INSERT INTO contact (account_id, name, role, mail, phone, channel, hours)
             VALUES (:account, :name, :role, :mail, :phone, :channel, :hours) RETURNING id
             """)
-        .paramSource(contact)
+        .params(values(contact))
         .param("account", account)
         .query(Long.class)
         .single();
@@ -101,10 +102,20 @@ class AccountStore {
               hours = :hours, version = version + 1
             WHERE id = :id AND version = :version
             """)
-        .paramSource(contact)
+        .params(values(contact))
         .param("id", id)
         .param("version", version)
         .update();
+  }
+
+  private static Map<String, String> values(AccountService.ContactForm contact) {
+    return Map.of(
+        "name", contact.name(),
+        "role", contact.role(),
+        "mail", contact.mail(),
+        "phone", contact.phone(),
+        "channel", contact.channel(),
+        "hours", contact.hours());
   }
 
   List<AccountService.Contact> contacts(long account) {

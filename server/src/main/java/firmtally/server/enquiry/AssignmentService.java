@@ -191,7 +191,7 @@ public class AssignmentService {
     store.retireAll();
     for (int i = 0; i < rules.size(); i++) {
       Rule rule = rules.get(i);
-      long id = store.put(i + 1, row(rule));
+      long id = store.put(row(rule, i + 1));
       store.clearShares(id);
       for (Part part : rule.parts()) {
         long count =
@@ -205,9 +205,10 @@ public class AssignmentService {
     log.note(actor.id(), "assignment", 1, "assignment rules", before, words(rules()));
   }
 
-  private AssignmentStore.RuleRow row(Rule rule) {
+  private AssignmentStore.RuleRow row(Rule rule, int position) {
     return new AssignmentStore.RuleRow(
         rule.id() == null ? 0 : rule.id(),
+        position,
         rule.name().strip(),
         String.join(", ", prefixes(rule.postalPrefixes())),
         blank(rule.family()).orElse(null),

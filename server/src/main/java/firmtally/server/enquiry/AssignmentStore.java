@@ -8,7 +8,7 @@ import org.springframework.stereotype.Repository;
 class AssignmentStore {
   private static final String RULES =
       """
-      SELECT id, name, postal_prefixes, family, source, worth_from, worth_below FROM assignment_rule
+      SELECT id, position, name, postal_prefixes, family, source, worth_from, worth_below FROM assignment_rule
       WHERE retired = 0 ORDER BY position, id
       """;
   private static final String INSERT =
@@ -30,6 +30,7 @@ class AssignmentStore {
 
   record RuleRow(
       long id,
+      int position,
       String name,
       String postalPrefixes,
       String family,
@@ -53,15 +54,11 @@ class AssignmentStore {
         .list();
   }
 
-  long put(int position, RuleRow rule) {
+  long put(RuleRow rule) {
     if (rule.id() == 0) {
-      return sql.sql(INSERT)
-          .paramSource(rule)
-          .param("position", position)
-          .query(Long.class)
-          .single();
+      return sql.sql(INSERT).paramSource(rule).query(Long.class).single();
     }
-    sql.sql(UPDATE).paramSource(rule).param("position", position).update();
+    sql.sql(UPDATE).paramSource(rule).update();
     return rule.id();
   }
 
@@ -118,8 +115,8 @@ class AssignmentStore {
                    SUM(e.owner_id = p.id AND e.state IN ('new', 'talking', 'parked')) AS open,
                    SUM(e.owner_id = p.id AND e.state = 'taken-on') AS taken_on,
                    SUM(e.owner_id = p.id AND e.state = 'dropped') AS dropped,
-                   SUM(e.owner_id = p.id AND o.state = 'won') AS won,
-                   SUM(e.owner_id = p.id AND o.state = 'lost') AS lost,
+                   COALESCE(SUM(e.owner_id = p.id AND o.state = 'won'), 0) AS won,
+                   COALESCE(SUM(e.owner_id = p.id AND o.state = 'lost'), 0) AS lost,
                    group_concat((SELECT (julianday(MIN(a.done_at)) - julianday(g.at)) * 24 FROM activity a
                                  WHERE a.enquiry_id = e.id AND a.kind IN ('call', 'mail', 'meeting')
                                    AND a.done_at >= g.at)) AS hours

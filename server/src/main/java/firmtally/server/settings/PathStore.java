@@ -179,7 +179,11 @@ class PathStore {
 
   private void check(String text, long stage, int position, Stage.Check check) {
     sql.sql(text)
-        .paramSource(check)
+        .param("id", check.id())
+        .param("words", check.words())
+        .param("proof", check.proof())
+        .param("must", check.must())
+        .param("retired", check.retired())
         .param("stage", stage)
         .param("position", position)
         .update();

@@ -1,0 +1,152 @@
+<script lang="ts">
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { Acts, match } from '$lib/ui/acts.svelte';
+  import { day } from '$lib/ui/format';
+  import DoneForm from './DoneForm.svelte';
+  import StepFields from './StepFields.svelte';
+  import { emptyStep, type Suggestion } from './step';
+  /** What is planned with a record and what was done: planned, done with its outcome, moved. */
+  let {
+    record,
+    id,
+    activities,
+    mayChange,
+    wanted = false,
+    suggestion = null,
+    onChange
+  }: {
+    record: 'opportunity' | 'enquiry' | 'account';
+    id: number;
+    activities: Schemas['Activity'][];
+    mayChange: boolean;
+    /** whether it is a fault that nothing is planned @default false */
+    wanted?: boolean;
+    /** what the stage suggests as the next step @default null */
+    suggestion?: Suggestion | null;
+    onChange: () => unknown;
+  } = $props();
+  const acts = new Acts(() => onChange());
+  const today = $derived(session.view?.today ?? '');
+  let step = $state(emptyStep(session.view?.today ?? ''));
+  let doing = $state<Schemas['Activity'] | null>(null);
+  let asking = $state(false);
+  let shown = $state(6);
+  const open = $derived(activities.filter((a) => !a.doneAt).sort((a, b) => a.due.localeCompare(b.due)));
+  const done = $derived(activities.filter((a) => a.doneAt));
+
+  async function plan(event: SubmitEvent) {
+    event.preventDefault();
+    const params = { path: { id } };
+    const body = { ...step, personId: step.personId || null };
+    const planned = await acts.run(() =>
+      ask(
+        record === 'opportunity'
+          ? api.POST('/api/opportunities/{id}/activities', { params, body })
+          : record === 'enquiry'
+            ? api.POST('/api/enquiries/{id}/activities', { params, body })
+            : api.POST('/api/accounts/{id}/activities', { params, body })
+      )
+    );
+    if (planned) step = emptyStep(today);
+  }
+
+  function undo(activity: number) {
+    void acts.run(() => ask(api.POST('/api/activities/{id}/undone', { params: { path: { id: activity } } })));
+  }
+
+  function move(a: Schemas['Activity'], due: string) {
+    if (!due || due === a.due) return;
+    void acts.run(() =>
+      ask(
+        api.PUT('/api/activities/{id}', {
+          params: { path: { id: a.id }, header: match(a.version) },
+          body: { kind: a.kind, subject: a.subject, due, time: a.atTime, personId: a.personId }
+        })
+      )
+    );
+  }
+</script>
+
+<section aria-label="Next steps">
+  <h2>
+    Next steps {#if wanted && open.length === 0}<span class="bad">none is planned</span>{/if}
+  </h2>
+  {#each open as a (a.id)}
+    <div class="step">
+      {#if mayChange}<input
+          class="box"
+          type="date"
+          aria-label="Due: {a.subject}"
+          value={a.due}
+          class:bad={a.due < today}
+          onchange={(e) => move(a, e.currentTarget.value)}
+        />{:else}<b class="figure">{day(a.due)}</b>{/if}
+      <span
+        >{a.atTime ? a.atTime + ' ' : ''}{a.kind}: {a.subject}
+        <span class="quiet">{a.person}</span></span
+      >
+      {#if mayChange}<button
+          class="plain"
+          onclick={() => {
+            doing = a;
+            asking = true;
+          }}>Done…</button
+        >{/if}
+    </div>
+  {/each}
+  {#if suggestion && open.length === 0 && mayChange}
+    <button class="act" onclick={() => (step = { ...step, ...suggestion })}
+      >Suggested: {suggestion.kind}, {suggestion.subject}, {day(suggestion.due)}</button
+    >
+  {/if}
+  {#if mayChange}
+    <form onsubmit={plan}>
+      <StepFields bind:step refusal={acts.refusal} prefix="" notes />
+      <button class="act">{step.kind === 'note' ? 'Note' : 'Plan'}</button>
+    </form>
+  {/if}
+  <Notice refusal={acts.refusal} />
+  {#if done.length > 0}<h2 class="past">Done</h2>{/if}
+  {#each done.slice(0, shown) as a (a.id)}
+    <p>
+      <span class="quiet">{day(a.doneAt)}</span>
+      {a.kind}: {a.subject}{a.outcome ? ' – ' + a.outcome : ''} <span class="quiet">{a.person}</span>
+      {#if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}>Not done</button
+        >{/if}
+    </p>
+  {/each}
+  {#if done.length > shown}<button class="plain" onclick={() => (shown += 20)}>Earlier ones</button>{/if}
+</section>
+
+<Ask bind:open={asking} title="Done: {doing?.subject ?? ''}">
+  {#if doing}<DoneForm activity={doing.id} {suggestion} onDone={onChange} bind:open={asking} />{/if}
+</Ask>
+
+<style>
+  h2 {
+    margin-bottom: 4px;
+  }
+  h2.past {
+    margin-top: 10px;
+  }
+  p,
+  .step {
+    font-size: 12.5px;
+    padding: 2px 0;
+  }
+  .step {
+    display: grid;
+    grid-template-columns: 128px 1fr auto;
+    gap: 8px;
+    align-items: center;
+  }
+  form {
+    margin: 8px 0;
+  }
+  form button {
+    margin-top: 6px;
+  }
+</style>

@@ -1,0 +1,255 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { VList } from 'virtua/svelte';
+  import { asRefusal } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import Strokes from '$lib/ui/Strokes.svelte';
+  import { day, daysBetween, figure, month, words } from '$lib/ui/format';
+  import type { Narrow } from './narrow.svelte';
+  import { Pages, type Line } from './pages.svelte';
+  /** The list: narrowed, sorted, gathered and subtotalled; only what is seen is drawn. */
+  let { narrow, onNew, fresh }: { narrow: Narrow; onNew: () => void; fresh: number } = $props();
+  const pages = new Pages();
+  const today = $derived(session.view?.today ?? '');
+  const grouped = $derived(narrow.get('group') !== '');
+  let height = $state(500);
+  let frame: HTMLElement;
+
+  $effect(() => {
+    const query = narrow.query;
+    // Asked anew as well when somebody changed something.
+    void fresh;
+    untrack(() => void pages.start(query));
+  });
+
+  function fit() {
+    height = Math.max(240, window.innerHeight - frame.getBoundingClientRect().top - 60);
+  }
+  $effect(() => {
+    fit();
+    // The filters above may have grown.
+    void narrow.text;
+    const frameId = requestAnimationFrame(fit);
+    return () => cancelAnimationFrame(frameId);
+  });
+
+  const SORTS = [
+    ['title', 'Title', ''],
+    ['account', 'Account', ''],
+    ['stage', 'Stage', ''],
+    ['value', 'Value', 'figure'],
+    ['close', 'Closes', 'figure'],
+    ['age', 'Here for', 'figure'],
+    ['owner', 'Owner', '']
+  ] as const;
+  const sorted = $derived(narrow.get('sort') || 'close');
+
+  function sort(by: string) {
+    const first = by === 'value' ? '-value' : by;
+    const other = first.startsWith('-') ? by : '-' + by;
+    narrow.set('sort', sorted === first ? other : first);
+  }
+
+  function ordered(by: string): 'ascending' | 'descending' | 'none' {
+    return sorted === by ? 'ascending' : sorted === '-' + by ? 'descending' : 'none';
+  }
+
+  const FAULT: Record<string, string> = {
+    'no-next-step': 'no next step',
+    silent: 'silent',
+    slipped: 'slips',
+    'past-close': 'past close',
+    'over-time': 'too long here'
+  };
+
+  function label(group: { key: string; label: string }): string {
+    if (group.label === '') return 'none';
+    return narrow.get('group') === 'month' ? month(group.label) : words(group.label);
+  }
+
+  function key(line: Line, n: number): string {
+    return line.kind === 'group'
+      ? 'g' + line.group.key
+      : line.kind === 'row'
+        ? line.in + '/' + line.row.id
+        : 'm' + n;
+  }
+
+  /** What follows is loaded as soon as it comes near. */
+  function near(from: string) {
+    return () => void pages.further(from);
+  }
+</script>
+
+<Notice refusal={pages.failure ? asRefusal(pages.failure) : null} />
+<div class="list leaf" role="table" aria-label="Opportunities" aria-rowcount={-1} bind:this={frame}>
+  <div class="line head" role="row">
+    <span role="columnheader">Number</span>
+    {#each SORTS as [by, shown, kind] (by)}
+      <span role="columnheader" class={kind} aria-sort={ordered(by)}
+        ><button class="plain" onclick={() => sort(by)}
+          >{shown}{ordered(by) === 'ascending' ? ' ▴' : ordered(by) === 'descending' ? ' ▾' : ''}</button
+        ></span
+      >
+      {#if by === 'stage'}<span role="columnheader">Odds</span>{/if}
+      {#if by === 'age'}<span role="columnheader">Next step</span>{/if}
+    {/each}
+    <span role="columnheader">Neglected</span>
+  </div>
+  {#if pages.lines.length === 0}
+    <p class="quiet empty">
+      {pages.ready ? 'None that you see; narrow it down less.' : 'Looking…'}
+      {#if pages.ready && session.sells}<button class="plain" onclick={onNew}>Open a new one</button>{/if}
+    </p>
+  {:else}
+    <VList
+      data={pages.lines}
+      getKey={key}
+      style="height: {height}px"
+      tabindex={0}
+      role="rowgroup"
+      aria-label="Rows"
+    >
+      {#snippet children(line: Line)}
+        {#if line.kind === 'group'}
+          <div class="line group" role="row">
+            <span role="cell" class="wide"
+              ><button class="plain" aria-expanded={line.open} onclick={() => pages.toggle(line.group.key)}
+                ><i class:open={line.open}></i>{label(line.group)}</button
+              ></span
+            >
+            <span role="cell" class="quiet">{line.group.count}</span>
+            <span role="cell" class="figure"><b>{figure(line.group.value)}</b></span>
+            <span role="cell" class="figure quiet weighted">weighted {figure(line.group.weighted)}</span>
+          </div>
+        {:else if line.kind === 'row'}
+          {@const row = line.row}
+          {@const open = row.state === 'open'}
+          {@const here = daysBetween(row.stageSince, today)}
+          <div class="line" role="row">
+            <span role="cell"><a href="/opportunities/{row.id}">{row.number}</a></span>
+            <span role="cell" title={row.title}
+              >{#if row.priority === 'first'}<b class="heed" title="first priority">!</b>
+              {/if}{row.title}</span
+            >
+            <span role="cell" title={row.account}><a href="/accounts/{row.accountId}">{row.account}</a></span>
+            <span role="cell" title={row.stage}
+              >{open ? row.stage : row.state + (row.reason ? ': ' + row.reason : '')}</span
+            >
+            <span role="cell"
+              >{#if open}<Strokes odds={row.odds} />{/if}</span
+            >
+            <span role="cell" class="figure">{figure(row.value)}</span>
+            <span role="cell" class="figure" class:bad={open && row.expectedClose < today}
+              >{day(row.closedOn ?? row.expectedClose)}</span
+            >
+            <span role="cell" class="figure" class:heed={row.faults.includes('over-time')}
+              >{open ? here + ' d' : '–'}</span
+            >
+            <span role="cell" class={row.nextDue && row.nextDue >= today ? 'quiet' : open ? 'bad' : 'quiet'}
+              >{row.nextDue ? day(row.nextDue) : open ? 'none' : '–'}</span
+            >
+            <span role="cell" class="quiet" title={row.owner}>{row.owner}</span>
+            <span role="cell" class="bad faults" title={row.faults.map((f) => FAULT[f]).join(', ')}
+              >{row.faults.map((f) => (f === 'slipped' ? `${row.slips} slips` : FAULT[f])).join(', ')}</span
+            >
+          </div>
+        {:else}
+          <div class="line" role="row" {@attach near(line.in)}>
+            <span role="cell" class="quiet">More…</span>
+          </div>
+        {/if}
+      {/snippet}
+    </VList>
+  {/if}
+</div>
+{#if grouped && pages.groups.length > 1}
+  <p class="quiet">
+    {pages.groups.length} groups{narrow.get('group') === 'tag' || narrow.get('group') === 'competitor'
+      ? '; what has several stands in each of them'
+      : ''}
+  </p>
+{/if}
+
+<style>
+  .list {
+    min-width: 0;
+    overflow-x: auto;
+  }
+  .line {
+    display: grid;
+    grid-template-columns:
+      68px minmax(120px, 1.5fr) minmax(110px, 1.2fr) minmax(90px, 0.9fr) 54px 104px 78px 58px 70px minmax(
+        76px,
+        0.7fr
+      )
+      minmax(92px, 1fr);
+    align-items: center;
+    min-height: 30px;
+    min-width: 1010px;
+    padding: 0 10px;
+    gap: 0 10px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .line > span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .line:hover:not(.head) {
+    background: var(--petrol-wash);
+  }
+  .head {
+    font-size: 12px;
+    color: var(--stone);
+    border-bottom-color: var(--rule-strong);
+  }
+  .head button {
+    color: inherit;
+    padding: 0;
+    font: inherit;
+  }
+  .head [aria-sort='ascending'],
+  .head [aria-sort='descending'] {
+    color: var(--ink);
+  }
+  .group {
+    background: var(--chalk);
+  }
+  .group .wide {
+    grid-column: span 4;
+    font-weight: 600;
+  }
+  .group .weighted {
+    grid-column: span 3;
+    text-align: left;
+  }
+  .group button {
+    color: var(--ink);
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    padding: 0;
+  }
+  .group i {
+    width: 0;
+    height: 0;
+    border: 4px solid transparent;
+    border-left-color: var(--stone);
+  }
+  .group i.open {
+    border-left-color: transparent;
+    border-top-color: var(--stone);
+    transform: translateY(2px);
+  }
+  .faults {
+    font-size: 12px;
+  }
+  .empty {
+    padding: 10px;
+  }
+  p {
+    margin-top: 6px;
+  }
+</style>

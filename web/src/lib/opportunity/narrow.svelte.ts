@@ -1,0 +1,46 @@
+import { FIELDS, parse, write, type Field, type Values } from './narrowing';
+
+/** A narrowing that is read from a text such as "owner=3&fault=silent" and written as one. */
+export class Narrow {
+  values = $state<Values>({});
+
+  constructor(text = '') {
+    this.read(text);
+  }
+
+  read(text: string) {
+    this.values = parse(text);
+  }
+
+  get(field: Field): string {
+    return this.values[field] ?? '';
+  }
+
+  set(field: Field, value: string) {
+    const rest = { ...this.values };
+    delete rest[field];
+    this.values = value ? { ...rest, [field]: value } : rest;
+  }
+
+  /** As it stands in an address, in a fixed order. */
+  get text(): string {
+    return write(this.values);
+  }
+
+  /** As the API asks for it. */
+  get query() {
+    const { owner, stage, account, ...words } = this.values;
+    return {
+      ...words,
+      ...(owner ? { owner: Number(owner) } : {}),
+      ...(stage ? { stage: Number(stage) } : {}),
+      ...(account ? { account: Number(account) } : {})
+    };
+  }
+
+  /** How many of the finer filters are set, beside state, owner, path and text. */
+  get finer(): number {
+    const plain: Field[] = ['state', 'owner', 'team', 'path', 'q', 'sort', 'group'];
+    return FIELDS.filter((f) => !plain.includes(f) && this.values[f]).length;
+  }
+}

@@ -1,0 +1,71 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { Pages } from './pages.svelte';
+
+type Asked = { params: { query: Record<string, string | number> } };
+const get = vi.hoisted(() => vi.fn());
+vi.mock('$lib/api/client', () => ({
+  api: { GET: get },
+  ask: async (answer: Promise<unknown>) => answer
+}));
+
+function row(id: number) {
+  return { id };
+}
+
+describe('pages of the list', () => {
+  beforeEach(() => get.mockReset());
+
+  it('goes on after the last row until there is no more', async () => {
+    get
+      .mockResolvedValueOnce({ rows: [row(1), row(2)], next: '2|x' })
+      .mockResolvedValueOnce({ rows: [row(3)], next: null });
+    const pages = new Pages();
+    await pages.start({ state: 'open' });
+    expect(pages.lines.map((l) => l.kind)).toEqual(['row', 'row', 'more']);
+    await pages.further('');
+    expect((get.mock.calls[1] as [string, Asked])[1].params.query).toMatchObject({ after: '2|x' });
+    expect(pages.lines.map((l) => l.kind)).toEqual(['row', 'row', 'row']);
+    await pages.further('');
+    expect(get).toHaveBeenCalledTimes(2);
+  });
+
+  it('loads a group when it is unfolded, and keeps it unfolded when asked anew', async () => {
+    const groups = [
+      { key: '7', label: 'Quoted', count: 1, value: '1', weighted: '1' },
+      { key: '8', label: 'Agreed', count: 1, value: '1', weighted: '1' }
+    ];
+    get.mockImplementation((path?: string) =>
+      Promise.resolve(path?.endsWith('groups') ? groups : { rows: [row(5)], next: null })
+    );
+    const pages = new Pages();
+    await pages.start({ group: 'stage' });
+    expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group']);
+    await pages.toggle('8');
+    expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group', 'row']);
+    await pages.start({ group: 'stage', q: 'x' });
+    expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group', 'row']);
+    await pages.toggle('8');
+    expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group']);
+  });
+
+  it('shows the last question asked, whichever answer comes first', async () => {
+    let slow: (value: unknown) => void = () => undefined;
+    get
+      .mockReturnValueOnce(new Promise((resolve) => (slow = resolve)))
+      .mockResolvedValueOnce({ rows: [row(2)], next: null });
+    const pages = new Pages();
+    const first = pages.start({ q: 'a' });
+    await pages.start({ q: 'ab' });
+    slow({ rows: [row(1)], next: null });
+    await first;
+    expect(pages.lines).toEqual([{ kind: 'row', row: row(2), in: '' }]);
+  });
+
+  it('keeps what failed', async () => {
+    get.mockRejectedValueOnce(new Error('broken'));
+    const pages = new Pages();
+    await pages.start({});
+    expect(pages.failure).toBeInstanceOf(Error);
+    expect(pages.ready).toBe(true);
+  });
+});

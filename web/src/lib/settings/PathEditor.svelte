@@ -1,0 +1,325 @@
+<script lang="ts">
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
+  import Changes from '$lib/trail/Changes.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { Acts, match } from '$lib/ui/acts.svelte';
+  import { untrack } from 'svelte';
+  /** A path as a whole: its stages in order, with odds, usual days, checks and suggested steps. */
+  let {
+    view,
+    teams,
+    mayChange,
+    onChange
+  }: {
+    view: Schemas['PathView'];
+    teams: string[];
+    mayChange: boolean;
+    onChange: () => unknown;
+  } = $props();
+  const acts = new Acts(() => onChange());
+  type StageForm = Schemas['StageForm'];
+  let dirty = $state(false);
+  let name = $state(untrack(() => view.path.name));
+  let retired = $state(untrack(() => view.path.retired));
+  let stages = $state<StageForm[]>(
+    untrack(() =>
+      view.path.stages.map((s) => ({
+        id: s.id,
+        name: s.name,
+        odds: s.odds,
+        usualDays: String(s.usualDays),
+        team: s.team ?? '',
+        movesHere: s.movesHere ?? '',
+        step: s.step ? { kind: s.step.kind, subject: s.step.subject, days: String(s.step.days) } : null,
+        retired: s.retired,
+        checks: s.checks.filter((c) => !c.retired).map((c) => ({ ...c }))
+      }))
+    )
+  );
+  const PROOFS = [
+    ['ticked', 'ticked by hand'],
+    ['lines', 'it has a line'],
+    ['quote-sent', 'a quote was sent'],
+    ['file', 'a file is enclosed'],
+    ['contact', 'a person is named'],
+    ['budget', 'the budget is known'],
+    ['next-step', 'a step is planned']
+  ] as const;
+  const MOVERS = [
+    ['', 'nothing, by hand'],
+    ['lines-kept', 'lines are kept'],
+    ['quote-made', 'a quote is made'],
+    ['quote-sent', 'a quote is sent']
+  ] as const;
+
+  function standing(stage: StageForm): number {
+    return view.standing[String(stage.id)] ?? 0;
+  }
+
+  function add() {
+    stages.push({
+      id: null,
+      name: 'New stage',
+      odds: '50',
+      usualDays: '14',
+      team: '',
+      movesHere: '',
+      step: null,
+      retired: false,
+      checks: []
+    });
+    dirty = true;
+  }
+
+  function move(at: number, by: number) {
+    const [stage] = stages.splice(at, 1);
+    if (stage) stages.splice(at + by, 0, stage);
+    dirty = true;
+  }
+
+  function save() {
+    void acts.run(() =>
+      ask(
+        api.PUT('/api/paths/{id}', {
+          params: { path: { id: view.path.id }, header: match(view.path.version) },
+          body: { name, retired, stages: $state.snapshot(stages) }
+        })
+      )
+    );
+  }
+</script>
+
+<div class="top" oninput={() => (dirty = true)}>
+  <label>Name <input class="box" bind:value={name} disabled={!mayChange} /></label>
+  <span class="quiet">{view.path.kind === 'new' ? 'new business' : 'renewals'}</span>
+  <label
+    ><input type="checkbox" bind:checked={retired} disabled={!mayChange} /> retired: nothing new starts on it</label
+  >
+  {#if mayChange}
+    <button class="act" onclick={add}>Add a stage</button>
+    <button class="act" class:main={dirty} disabled={!dirty || acts.busy} onclick={save}
+      >{dirty ? 'Save the path' : 'Saved'}</button
+    >
+  {/if}
+</div>
+<Notice refusal={acts.refusal}>{acts.at('stages') ?? ''}</Notice>
+<table class="ledger" aria-label="Stages" oninput={() => (dirty = true)}>
+  <thead
+    ><tr
+      ><th><span class="sr-only">Order</span></th><th>Stage</th><th class="figure">Odds %</th><th
+        class="figure">Usual days</th
+      ><th>Only team</th><th>Moves here when</th><th>Suggests: kind, what, after days</th><th
+        >To be done here</th
+      ><th class="figure">Stand here</th><th>Retired</th></tr
+    ></thead
+  >
+  <tbody>
+    {#each stages as stage, n (n)}
+      <tr class:retired={stage.retired}>
+        <td class="order"
+          >{#if mayChange}<button
+              class="plain"
+              disabled={n === 0}
+              onclick={() => move(n, -1)}
+              aria-label="{stage.name} up">up</button
+            ><button
+              class="plain"
+              disabled={n === stages.length - 1}
+              onclick={() => move(n, 1)}
+              aria-label="{stage.name} down">down</button
+            >{/if}</td
+        >
+        <td class="name"
+          ><input
+            class="box"
+            aria-label="Name of stage {n + 1}"
+            bind:value={stage.name}
+            disabled={!mayChange}
+            aria-invalid={acts.at(`stages[${n}].name`) ? 'true' : undefined}
+          />{#if acts.at(`stages[${n}].name`)}<small class="bad">{acts.at(`stages[${n}].name`)}</small
+            >{/if}</td
+        >
+        <td
+          ><input
+            class="box figure odds"
+            aria-label="Odds of {stage.name}"
+            bind:value={stage.odds}
+            disabled={!mayChange}
+            aria-invalid={acts.at(`stages[${n}].odds`) ? 'true' : undefined}
+          />{#if acts.at(`stages[${n}].odds`)}<small class="bad">{acts.at(`stages[${n}].odds`)}</small
+            >{/if}</td
+        >
+        <td
+          ><input
+            class="box figure odds"
+            aria-label="Usual days of {stage.name}"
+            bind:value={stage.usualDays}
+            disabled={!mayChange}
+            aria-invalid={acts.at(`stages[${n}].usualDays`) ? 'true' : undefined}
+          /></td
+        >
+        <td
+          ><select class="box" aria-label="Team of {stage.name}" bind:value={stage.team} disabled={!mayChange}
+            ><option value="">everybody</option>{#each teams as t (t)}<option>{t}</option>{/each}</select
+          ></td
+        >
+        <td
+          ><select
+            class="box"
+            aria-label="What moves to {stage.name}"
+            bind:value={stage.movesHere}
+            disabled={!mayChange}
+            >{#each MOVERS as [key, label] (key)}<option value={key}>{label}</option>{/each}</select
+          ></td
+        >
+        <td>
+          {#if stage.step}
+            <span class="step">
+              <select
+                class="box"
+                aria-label="Kind of step in {stage.name}"
+                bind:value={stage.step.kind}
+                disabled={!mayChange}
+                ><option>call</option><option>mail</option><option>meeting</option><option>task</option
+                ></select
+              ><input
+                class="box"
+                aria-label="Step in {stage.name}"
+                bind:value={stage.step.subject}
+                disabled={!mayChange}
+              /><input
+                class="box figure"
+                aria-label="Days of the step in {stage.name}"
+                bind:value={stage.step.days}
+                disabled={!mayChange}
+              />
+            </span>
+          {:else if mayChange}<button
+              class="plain"
+              onclick={() => {
+                stage.step = { kind: 'call', subject: 'Call', days: '7' };
+                dirty = true;
+              }}>Suggest one</button
+            >{:else}–{/if}
+        </td>
+        <td>
+          {#each stage.checks as check, m (m)}
+            <span class="check">
+              <input
+                class="box"
+                aria-label="Check {m + 1} of {stage.name}"
+                bind:value={check.words}
+                disabled={!mayChange}
+              />
+              <select
+                class="box"
+                aria-label="Proof {m + 1} of {stage.name}"
+                bind:value={check.proof}
+                disabled={!mayChange}
+                >{#each PROOFS as [key, label] (key)}<option value={key}>{label}</option>{/each}</select
+              >
+              <label><input type="checkbox" bind:checked={check.must} disabled={!mayChange} /> must</label>
+              {#if mayChange}<button
+                  class="plain"
+                  aria-label="Take check {m + 1} out of {stage.name}"
+                  onclick={() => {
+                    stage.checks.splice(m, 1);
+                    dirty = true;
+                  }}>out</button
+                >{/if}
+            </span>
+          {/each}
+          {#if mayChange}<button
+              class="plain"
+              onclick={() => {
+                stage.checks.push({
+                  id: null,
+                  words: 'To be done',
+                  proof: 'ticked',
+                  must: false,
+                  retired: false
+                });
+                dirty = true;
+              }}>Add a check</button
+            >{/if}
+        </td>
+        <td class="figure">{standing(stage) || '–'}</td>
+        <td
+          ><input
+            type="checkbox"
+            aria-label="{stage.name} is retired"
+            bind:checked={stage.retired}
+            disabled={!mayChange}
+          /></td
+        >
+      </tr>
+    {/each}
+  </tbody>
+</table>
+<p class="quiet">
+  What stands in a retired stage stays there until it is moved; the logs keep its name. A must holds up every
+  move past its stage.
+</p>
+{#if session.manages}
+  <div class="leaf log">
+    <h2>Log</h2>
+    <Changes record="path" id={view.path.id} />
+  </div>
+{/if}
+
+<style>
+  .top {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    flex-wrap: wrap;
+    margin-bottom: 10px;
+  }
+  .top label:first-child .box {
+    width: 200px;
+  }
+  .top > span {
+    margin-right: auto;
+  }
+  .order {
+    white-space: nowrap;
+  }
+  .name {
+    min-width: 136px;
+  }
+  .odds {
+    width: 58px;
+  }
+  .step {
+    display: grid;
+    grid-template-columns: 76px minmax(110px, 1fr) 40px;
+    gap: 3px;
+  }
+  .check {
+    display: grid;
+    grid-template-columns: minmax(110px, 1fr) 118px auto auto;
+    gap: 3px;
+    align-items: center;
+    margin: 1px 0;
+    font-size: 12px;
+    white-space: nowrap;
+  }
+  tr.retired td {
+    opacity: 0.6;
+  }
+  td {
+    padding: 4px 5px;
+  }
+  td .box {
+    padding: 3px 5px;
+  }
+  .log {
+    padding: 10px 14px;
+    margin-top: 14px;
+    max-width: 760px;
+  }
+  p {
+    margin-top: 8px;
+  }
+</style>

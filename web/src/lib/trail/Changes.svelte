@@ -1,0 +1,47 @@
+<script lang="ts">
+  import { api } from '$lib/api/client';
+  import { at, day, words } from '$lib/ui/format';
+  import { load } from '$lib/ui/load.svelte';
+  /** Who changed what of a record, when, from what to what. */
+  let { record, id }: { record: string; id: number } = $props();
+  const log = load(
+    () => ['changes', record, id],
+    () => api.GET('/api/changes/{record}/{id}', { params: { path: { record, id } } })
+  );
+</script>
+
+<ol aria-label="Changes">
+  {#each log.data ?? [] as entry, n (n)}
+    <li>
+      <span class="quiet">{day(entry.at)} {at(entry.at)}</span>
+      <div>
+        <b>{entry.person ?? 'by itself'}</b>
+        {words(entry.what)}{#if entry.before && entry.after}: <s>{entry.before}</s> to
+          <b>{entry.after}</b>{:else if entry.after}: {entry.after}{:else if entry.before}: <s
+            >{entry.before}</s
+          > taken away{/if}
+      </div>
+    </li>
+  {:else}<li class="quiet">{log.isPending ? 'Looking…' : 'Nothing was changed yet.'}</li>{/each}
+</ol>
+
+<style>
+  li {
+    display: grid;
+    grid-template-columns: 92px 1fr;
+    gap: 8px;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--rule);
+    font-size: 12.5px;
+    overflow-wrap: anywhere;
+  }
+  li.quiet {
+    display: block;
+  }
+  b {
+    font-weight: 560;
+  }
+  s {
+    color: var(--stone);
+  }
+</style>

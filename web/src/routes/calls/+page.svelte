@@ -1,0 +1,195 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { api, ask } from '$lib/api/client';
+  import { offer } from '$lib/shell/actions.svelte';
+  import { session } from '$lib/shell/session.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
+  import Field from '$lib/ui/Field.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
+  import { day } from '$lib/ui/format';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  /** Call lists: those that are walked, and a new one picked from accounts or contacts. */
+  const lists = load(
+    () => ['call-lists'],
+    () => api.GET('/api/call-lists')
+  );
+  const acts = new Acts();
+  let making = $state(false);
+  let name = $state('');
+  let campaign = $state('');
+  let owner = $state('');
+  let pick = $state({
+    who: 'accounts',
+    standing: '',
+    trade: '',
+    priceGroup: '',
+    postal: '',
+    town: '',
+    role: '',
+    bought: '',
+    boughtSince: '',
+    notBoughtSince: '',
+    notSpokenSince: ''
+  });
+  const people = load(
+    () => ['people'],
+    () => api.GET('/api/people')
+  );
+  const body = $derived({ ...pick, owner: owner ? Number(owner) : null });
+  const picked = load(
+    () => ['picked', body],
+    () => api.POST('/api/call-lists/picked', { body }),
+    () => making
+  );
+
+  function make(event: SubmitEvent) {
+    event.preventDefault();
+    void acts.run(async () => {
+      const made = await ask(api.POST('/api/call-lists', { body: { name, campaign, pick: body } }));
+      await goto('/calls/' + made.id);
+    });
+  }
+  offer(() => (session.sells ? [{ label: 'New call list', keys: 'n', run: () => (making = true) }] : []));
+</script>
+
+<svelte:head><title>Call lists · Firm Tally</title></svelte:head>
+<div class="page">
+  <div class="head">
+    <h1>Call lists</h1>
+    {#if session.sells && !making}<button class="act main" onclick={() => (making = true)}
+        >New call list</button
+      >{/if}
+  </div>
+  <Notice refusal={refusalOf(lists)} />
+  {#if making}
+    <div class="two">
+      <form class="leaf pad" onsubmit={make} aria-label="New call list">
+        <Field label="Name" name="name" bind:value={name} problem={acts.at('name')} focus />
+        <Field label="Campaign" name="campaign" bind:value={campaign} problem={acts.at('campaign')} />
+        <Choice
+          label="Call"
+          name="who"
+          bind:value={pick.who}
+          options={[
+            ['accounts', 'accounts, one call each'],
+            ['contacts', 'contacts, everybody there']
+          ]}
+        />
+        <Choice
+          label="Standing"
+          name="standing"
+          bind:value={pick.standing}
+          options={[
+            ['', 'any'],
+            ['customer', 'customers'],
+            ['prospect', 'prospects']
+          ]}
+        />
+        <Field label="Trade" name="trade" bind:value={pick.trade} />
+        <Field label="Price group" name="priceGroup" bind:value={pick.priceGroup} />
+        <Field label="Postal code begins" name="postal" bind:value={pick.postal} />
+        <Field label="Place" name="town" bind:value={pick.town} />
+        {#if pick.who === 'contacts'}<Field
+            label="Role of the contact"
+            name="role"
+            bind:value={pick.role}
+          />{/if}
+        <Choice
+          label="Owner"
+          name="owner"
+          bind:value={owner}
+          options={[['', 'anybody'], ...(people.data ?? []).map((p) => [String(p.id), p.name] as const)]}
+        />
+        <Field label="Bought the product or family" name="bought" bind:value={pick.bought} />
+        <Field label="Bought since" name="boughtSince" type="date" bind:value={pick.boughtSince} />
+        <Field label="Not bought since" name="notBoughtSince" type="date" bind:value={pick.notBoughtSince} />
+        <Field label="Not spoken since" name="notSpokenSince" type="date" bind:value={pick.notSpokenSince} />
+        <div class="whole">
+          <Notice refusal={acts.refusal}>{acts.at('pick') ?? ''}</Notice>
+          <p class="acts">
+            <button class="act main" disabled={acts.busy || (picked.data?.total ?? 0) === 0}
+              >Make a list of {picked.data?.total ?? 0}</button
+            >
+            <button type="button" class="plain" onclick={() => (making = false)}>Not now</button>
+          </p>
+        </div>
+      </form>
+      <table class="ledger" aria-label="Who is picked">
+        <thead
+          ><tr><th>Account</th><th>Place</th><th>Contact</th><th class="figure">Last bought</th></tr></thead
+        >
+        <tbody>
+          {#each picked.data?.rows ?? [] as row, n (n)}
+            <tr
+              ><td>{row.account}</td><td>{row.town}</td><td>{row.contact ?? '–'}</td><td class="figure"
+                >{day(row.lastBought)}</td
+              ></tr
+            >
+          {:else}<tr
+              ><td colspan="4" class="quiet">{picked.isPending ? 'Looking…' : 'Nobody. Widen the choice.'}</td
+              ></tr
+            >{/each}
+        </tbody>
+      </table>
+    </div>
+  {/if}
+  <table class="ledger" aria-label="Call lists">
+    <thead
+      ><tr
+        ><th>List</th><th>Campaign</th><th>Made by</th><th class="figure">On</th><th class="figure"
+          >To call</th
+        ><th class="figure">Done</th><th class="figure">Reached</th><th class="figure">Opportunities</th><th
+          >State</th
+        ></tr
+      ></thead
+    >
+    <tbody>
+      {#each lists.data ?? [] as row (row.id)}
+        <tr>
+          <td><a href="/calls/{row.id}">{row.name}</a></td><td>{row.campaign}</td><td class="quiet"
+            >{row.person}</td
+          ><td class="figure">{day(row.madeOn)}</td><td class="figure">{row.total}</td><td class="figure"
+            >{row.done}</td
+          ><td class="figure">{row.reached}</td><td class="figure">{row.raised}</td><td class="quiet"
+            >{row.closedOn ? 'closed' : 'open'}</td
+          >
+        </tr>
+      {:else}<tr
+          ><td colspan="9" class="quiet">{lists.isPending ? 'Looking…' : 'None yet. Press n to pick one.'}</td
+          ></tr
+        >{/each}
+    </tbody>
+  </table>
+</div>
+
+<style>
+  .two {
+    display: grid;
+    grid-template-columns: 460px minmax(0, 1fr);
+    gap: 16px;
+    align-items: start;
+    margin-bottom: 16px;
+  }
+  form {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px 12px;
+  }
+  .pad {
+    padding: 12px 14px;
+  }
+  .whole {
+    grid-column: 1 / -1;
+  }
+  .acts {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+  }
+  @media (max-width: 1000px) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

@@ -1,0 +1,290 @@
+<script lang="ts">
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import { offer } from '$lib/shell/actions.svelte';
+  import { session } from '$lib/shell/session.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  /** Who is given enquiries: rules in order, tried against a sample before they are kept; and how it went. */
+  const kept = load(
+    () => ['assignment'],
+    () => api.GET('/api/assignment/rules')
+  );
+  let from = $state('');
+  let to = $state('');
+  const spread = load(
+    () => ['distribution', from, to],
+    () => api.GET('/api/assignment/distribution', { params: { query: { from, to } } }),
+    () => session.manages
+  );
+  const people = load(
+    () => ['people'],
+    () => api.GET('/api/people')
+  );
+  const sellers = $derived(people.data?.filter((p) => p.role !== 'credit-controller') ?? []);
+  const acts = new Acts(() => kept.refetch());
+  type Rule = Schemas['Rule'];
+  let rules = $state<Rule[]>([]);
+  let dirty = $state(false);
+  let sample = $state({ postal: '', family: '', source: '', worth: '' });
+  let tried = $state<Schemas['Tried'] | null>(null);
+  $effect(() => {
+    if (kept.data && !dirty) rules = structuredClone(kept.data);
+  });
+
+  function blank(): Rule {
+    const first = sellers[0];
+    return {
+      id: null,
+      name: 'New rule',
+      postalPrefixes: '',
+      family: '',
+      source: '',
+      worthFrom: '',
+      worthBelow: '',
+      parts: first ? [{ personId: first.id, name: first.name, weight: '1', given: 0 }] : []
+    };
+  }
+
+  function move(at: number, by: number) {
+    const [rule] = rules.splice(at, 1);
+    if (rule) rules.splice(at + by, 0, rule);
+    dirty = true;
+  }
+
+  async function keep() {
+    const body = $state.snapshot(rules);
+    if (await acts.run(() => ask(api.PUT('/api/assignment/rules', { body })))) dirty = false;
+  }
+
+  function tryIt() {
+    void acts.run(async () => {
+      tried = await ask(
+        api.POST('/api/assignment/tried', { body: { rules: $state.snapshot(rules), sample } })
+      );
+    });
+  }
+  offer(() => [
+    { label: 'Keep the rules', keys: 'Ctrl+s', run: keep },
+    { label: 'Try the sample', keys: 'Ctrl+Enter', run: tryIt }
+  ]);
+</script>
+
+<svelte:head><title>Assignment rules · Firm Tally</title></svelte:head>
+<div class="page">
+  <div class="head">
+    <h1>Who is given enquiries</h1>
+    <button class="act" onclick={() => (rules = [...rules, blank()])}>Add a rule</button>
+    <button class="act" class:main={dirty} disabled={!dirty || acts.busy} onclick={keep}
+      >{dirty ? 'Keep the rules' : 'Kept'}</button
+    >
+  </div>
+  <p class="quiet">
+    The first rule that means an enquiry gives it. Among several they are given in turn, by their weights.
+    What no rule means goes to the manager.
+  </p>
+  <Notice refusal={acts.refusal ?? refusalOf(kept)} />
+  <table class="ledger" aria-label="Assignment rules" oninput={() => (dirty = true)}>
+    <thead
+      ><tr
+        ><th><span class="sr-only">Order</span></th><th>Rule</th><th>Postal code begins</th><th>Family</th><th
+          >Source</th
+        ><th class="figure">Worth from</th><th class="figure">below</th><th>Goes to, weight</th><th
+          ><span class="sr-only">Do</span></th
+        ></tr
+      ></thead
+    >
+    <tbody>
+      {#each rules as rule, n (n)}
+        <tr>
+          <td class="order"
+            ><b>{n + 1}</b>
+            <button class="plain" disabled={n === 0} onclick={() => move(n, -1)} aria-label="Rule {n + 1} up"
+              >up</button
+            >
+            <button
+              class="plain"
+              disabled={n === rules.length - 1}
+              onclick={() => move(n, 1)}
+              aria-label="Rule {n + 1} down">down</button
+            ></td
+          >
+          <td
+            ><input
+              class="box"
+              aria-label="Name of rule {n + 1}"
+              bind:value={rule.name}
+              aria-invalid={acts.at(`rules[${n}].name`) ? 'true' : undefined}
+            /></td
+          >
+          <td
+            ><input
+              class="box"
+              placeholder="any"
+              aria-label="Postal codes of rule {n + 1}"
+              bind:value={rule.postalPrefixes}
+            /></td
+          >
+          <td
+            ><input
+              class="box"
+              placeholder="any"
+              aria-label="Family of rule {n + 1}"
+              bind:value={rule.family}
+            /></td
+          >
+          <td
+            ><input
+              class="box"
+              placeholder="any"
+              aria-label="Source of rule {n + 1}"
+              bind:value={rule.source}
+            /></td
+          >
+          <td
+            ><input
+              class="box figure"
+              placeholder="–"
+              aria-label="Worth from of rule {n + 1}"
+              bind:value={rule.worthFrom}
+              aria-invalid={acts.at(`rules[${n}].worthFrom`) ? 'true' : undefined}
+            /></td
+          >
+          <td
+            ><input
+              class="box figure"
+              placeholder="–"
+              aria-label="Worth below of rule {n + 1}"
+              bind:value={rule.worthBelow}
+              aria-invalid={acts.at(`rules[${n}].worthBelow`) ? 'true' : undefined}
+            /></td
+          >
+          <td>
+            {#each rule.parts as part, m (m)}
+              <span class="part">
+                <select class="box" aria-label="Person {m + 1} of rule {n + 1}" bind:value={part.personId}
+                  >{#each sellers as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
+                >
+                <input
+                  class="box figure"
+                  aria-label="Weight {m + 1} of rule {n + 1}"
+                  bind:value={part.weight}
+                />
+                <button
+                  class="plain"
+                  aria-label="Take person {m + 1} out of rule {n + 1}"
+                  onclick={() => {
+                    rule.parts.splice(m, 1);
+                    dirty = true;
+                  }}>out</button
+                >
+              </span>
+            {/each}
+            <button
+              class="plain"
+              onclick={() => {
+                const free = sellers.find((p) => !rule.parts.some((x) => x.personId === p.id));
+                if (free) rule.parts.push({ personId: free.id, name: free.name, weight: '1', given: 0 });
+                dirty = true;
+              }}>Add one</button
+            >
+            {#if acts.at(`rules[${n}].parts`)}<small class="bad">{acts.at(`rules[${n}].parts`)}</small>{/if}
+          </td>
+          <td
+            ><button
+              class="plain"
+              onclick={() => {
+                rules.splice(n, 1);
+                dirty = true;
+              }}>Retire</button
+            ></td
+          >
+        </tr>
+      {:else}
+        <tr><td colspan="9" class="quiet">No rules yet: everything goes to the manager. Add a rule.</td></tr>
+      {/each}
+    </tbody>
+  </table>
+  <form
+    class="leaf try"
+    aria-label="Try the rules"
+    onsubmit={(e) => {
+      e.preventDefault();
+      tryIt();
+    }}
+  >
+    <h2>Try an enquiry</h2>
+    <input class="box" placeholder="Postal code" aria-label="Postal code" bind:value={sample.postal} />
+    <input class="box" placeholder="Family" aria-label="Family" bind:value={sample.family} />
+    <input class="box" placeholder="Source" aria-label="Source" bind:value={sample.source} />
+    <input class="box" placeholder="Worth" aria-label="Worth" bind:value={sample.worth} />
+    <button class="act">Who gets it?</button>
+    <b role="status">{tried?.why ?? ''}</b>
+  </form>
+  {#if session.manages}
+    <div class="head second">
+      <h2>How it went with what was given</h2>
+      <label>from <input class="box" type="date" bind:value={from} placeholder={spread.data?.from} /></label>
+      <label>to <input class="box" type="date" bind:value={to} /></label>
+    </div>
+    <table class="ledger" aria-label="How it went">
+      <thead
+        ><tr
+          ><th>Rep</th><th class="figure">Got</th><th class="figure">Kept</th><th class="figure">Open</th><th
+            class="figure">Taken on</th
+          ><th class="figure">Won</th><th class="figure">Lost</th><th class="figure">Dropped</th><th
+            class="figure">Hours to the first contact, median</th
+          ></tr
+        ></thead
+      >
+      <tbody>
+        {#each spread.data?.rows ?? [] as row (row.name)}
+          <tr
+            ><td>{row.name}</td><td class="figure">{row.got}</td><td class="figure">{row.kept}</td><td
+              class="figure">{row.open}</td
+            ><td class="figure">{row.takenOn}</td><td class="figure">{row.won}</td><td class="figure"
+              >{row.lost}</td
+            ><td class="figure">{row.dropped}</td><td class="figure">{row.medianHours ?? '–'}</td></tr
+          >
+        {:else}<tr><td colspan="9" class="quiet">Nothing was given in this time.</td></tr>{/each}
+      </tbody>
+    </table>
+    <p class="quiet">{spread.data ? `Given from ${spread.data.from} to ${spread.data.to}.` : ''}</p>
+  {/if}
+</div>
+
+<style>
+  .order {
+    white-space: nowrap;
+  }
+  .part {
+    display: grid;
+    grid-template-columns: 118px 48px auto;
+    gap: 4px;
+    align-items: center;
+    margin: 1px 0;
+  }
+  td .box {
+    min-width: 64px;
+  }
+  .try {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    padding: 8px 14px;
+    margin: 12px 0;
+    flex-wrap: wrap;
+  }
+  .try .box {
+    width: 118px;
+  }
+  .second {
+    margin: 18px 0 6px;
+  }
+  .second h2 {
+    margin-right: auto;
+  }
+  .second .box {
+    width: auto;
+  }
+</style>
