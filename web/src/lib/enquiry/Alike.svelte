@@ -19,6 +19,12 @@
 </div>
 
 <style>
+  .alike span {
+    display: inline-flex;
+    gap: 4px;
+    align-items: center;
+    flex-wrap: wrap;
+  }
   .alike {
     display: flex;
     flex-wrap: wrap;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { VList } from 'virtua/svelte';
-  import { asRefusal } from '$lib/api/client';
+  import { asRefusal, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Strokes from '$lib/ui/Strokes.svelte';
@@ -55,13 +55,19 @@
     return sorted === by ? 'ascending' : sorted === '-' + by ? 'descending' : 'none';
   }
 
-  const FAULT: Record<string, string> = {
-    'no-next-step': 'no next step',
-    silent: 'silent',
-    slipped: 'slips',
-    'past-close': 'past close',
-    'over-time': 'too long here'
+  const FAULT: Record<string, [short: string, whole: string]> = {
+    'no-next-step': ['no step', 'no next step is planned'],
+    silent: ['silent', 'silent for two weeks'],
+    slipped: ['slips', 'slipped twice or more'],
+    'past-close': ['past', 'past its expected close'],
+    'over-time': ['slow', 'longer in its stage than usual']
   };
+
+  function faults(row: Schemas['OpportunityRow'], whole: boolean): string {
+    return row.faults
+      .map((f) => (f === 'slipped' && !whole ? `${row.slips} slips` : FAULT[f]?.[whole ? 1 : 0]))
+      .join(', ');
+  }
 
   function label(group: { key: string; label: string }): string {
     if (group.label === '') return 'none';
@@ -84,7 +90,7 @@
 
 <Notice refusal={pages.failure ? asRefusal(pages.failure) : null} />
 <div class="list leaf" role="table" aria-label="Opportunities" aria-rowcount={-1} bind:this={frame}>
-  <div class="line head" role="row">
+  <div class="line titles" role="row">
     <span role="columnheader">Number</span>
     {#each SORTS as [by, shown, kind] (by)}
       <span role="columnheader" class={kind} aria-sort={ordered(by)}
@@ -130,7 +136,7 @@
           <div class="line" role="row">
             <span role="cell"><a href="/opportunities/{row.id}">{row.number}</a></span>
             <span role="cell" title={row.title}
-              >{#if row.priority === 'first'}<b class="heed" title="first priority">!</b>
+              >{#if row.priority === 'first'}<b class="heed first" title="first priority">!</b>
               {/if}{row.title}</span
             >
             <span role="cell" title={row.account}><a href="/accounts/{row.accountId}">{row.account}</a></span>
@@ -151,9 +157,7 @@
               >{row.nextDue ? day(row.nextDue) : open ? 'none' : '–'}</span
             >
             <span role="cell" class="quiet" title={row.owner}>{row.owner}</span>
-            <span role="cell" class="bad faults" title={row.faults.map((f) => FAULT[f]).join(', ')}
-              >{row.faults.map((f) => (f === 'slipped' ? `${row.slips} slips` : FAULT[f])).join(', ')}</span
-            >
+            <span role="cell" class="bad faults" title={faults(row, true)}>{faults(row, false)}</span>
           </div>
         {:else}
           <div class="line" role="row" {@attach near(line.in)}>
@@ -197,21 +201,21 @@
     text-overflow: ellipsis;
     white-space: nowrap;
   }
-  .line:hover:not(.head) {
+  .line:hover:not(.titles) {
     background: var(--petrol-wash);
   }
-  .head {
+  .titles {
     font-size: 12px;
     color: var(--stone);
     border-bottom-color: var(--rule-strong);
   }
-  .head button {
+  .titles button {
     color: inherit;
     padding: 0;
     font: inherit;
   }
-  .head [aria-sort='ascending'],
-  .head [aria-sort='descending'] {
+  .titles [aria-sort='ascending'],
+  .titles [aria-sort='descending'] {
     color: var(--ink);
   }
   .group {
@@ -242,6 +246,9 @@
     border-left-color: transparent;
     border-top-color: var(--stone);
     transform: translateY(2px);
+  }
+  .first {
+    margin-right: 4px;
   }
   .faults {
     font-size: 12px;

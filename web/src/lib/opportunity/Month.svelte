@@ -68,7 +68,7 @@
                 class:late={!a.done && d < today}
                 href={placeOf(a.record, a.recordId, a.number)}
                 title="{a.subject}, {a.account}, {a.person}{a.done ? ', done' : ''}"
-                >{a.atTime ? a.atTime + ' ' : ''}{a.kind} {a.account}</a
+                >{!a.done && d < today ? 'late ' : ''}{a.atTime ? a.atTime + ' ' : ''}{a.kind} {a.account}</a
               >
             {/each}
             {#if !all && count > MOST}<button class="plain" onclick={() => (unfolded = d)}>all {count}</button

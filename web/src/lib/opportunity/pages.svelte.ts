@@ -22,7 +22,7 @@ export class Pages {
   readonly open = new SvelteSet<string>();
   ready = $state(false);
   failure = $state.raw<unknown>(null);
-  #query: Query = {};
+  #query = $state.raw<Query>({});
   #asked = 0;
 
   /** Starts anew with another narrowing; `grouped` tells whether rows are gathered. */

@@ -104,159 +104,167 @@
   {/if}
 </div>
 <Notice refusal={acts.refusal}>{acts.at('stages') ?? ''}</Notice>
-<table class="ledger" aria-label="Stages" oninput={() => (dirty = true)}>
-  <thead
-    ><tr
-      ><th><span class="sr-only">Order</span></th><th>Stage</th><th class="figure">Odds %</th><th
-        class="figure">Usual days</th
-      ><th>Only team</th><th>Moves here when</th><th>Suggests: kind, what, after days</th><th
-        >To be done here</th
-      ><th class="figure">Stand here</th><th>Retired</th></tr
-    ></thead
-  >
-  <tbody>
-    {#each stages as stage, n (n)}
-      <tr class:retired={stage.retired}>
-        <td class="order"
-          >{#if mayChange}<button
-              class="plain"
-              disabled={n === 0}
-              onclick={() => move(n, -1)}
-              aria-label="{stage.name} up">up</button
-            ><button
-              class="plain"
-              disabled={n === stages.length - 1}
-              onclick={() => move(n, 1)}
-              aria-label="{stage.name} down">down</button
-            >{/if}</td
-        >
-        <td class="name"
-          ><input
+<ol class="leaf" aria-label="Stages" oninput={() => (dirty = true)}>
+  {#each stages as stage, n (n)}
+    <li class:retired={stage.retired}>
+      <span class="order"
+        ><b>{n + 1}</b>{#if mayChange}<button
+            class="plain"
+            disabled={n === 0}
+            onclick={() => move(n, -1)}
+            aria-label="{stage.name} up">up</button
+          ><button
+            class="plain"
+            disabled={n === stages.length - 1}
+            onclick={() => move(n, 1)}
+            aria-label="{stage.name} down">down</button
+          >{/if}</span
+      >
+      <div class="facts">
+        <label class="name"
+          >Stage<input
             class="box"
             aria-label="Name of stage {n + 1}"
             bind:value={stage.name}
             disabled={!mayChange}
             aria-invalid={acts.at(`stages[${n}].name`) ? 'true' : undefined}
           />{#if acts.at(`stages[${n}].name`)}<small class="bad">{acts.at(`stages[${n}].name`)}</small
-            >{/if}</td
+            >{/if}</label
         >
-        <td
-          ><input
-            class="box figure odds"
+        <label
+          >Odds %<input
+            class="box figure"
             aria-label="Odds of {stage.name}"
             bind:value={stage.odds}
             disabled={!mayChange}
             aria-invalid={acts.at(`stages[${n}].odds`) ? 'true' : undefined}
           />{#if acts.at(`stages[${n}].odds`)}<small class="bad">{acts.at(`stages[${n}].odds`)}</small
-            >{/if}</td
+            >{/if}</label
         >
-        <td
-          ><input
-            class="box figure odds"
+        <label
+          >Usual days<input
+            class="box figure"
             aria-label="Usual days of {stage.name}"
             bind:value={stage.usualDays}
             disabled={!mayChange}
             aria-invalid={acts.at(`stages[${n}].usualDays`) ? 'true' : undefined}
-          /></td
+          />{#if acts.at(`stages[${n}].usualDays`)}<small class="bad"
+              >{acts.at(`stages[${n}].usualDays`)}</small
+            >{/if}</label
         >
-        <td
-          ><select class="box" aria-label="Team of {stage.name}" bind:value={stage.team} disabled={!mayChange}
-            ><option value="">everybody</option>{#each teams as t (t)}<option>{t}</option>{/each}</select
-          ></td
+        <label
+          >For<select
+            class="box"
+            aria-label="Team of {stage.name}"
+            bind:value={stage.team}
+            disabled={!mayChange}
+            ><option value="">everybody</option>{#each teams as t (t)}<option value={t}>team {t}</option
+              >{/each}</select
+          ></label
         >
-        <td
-          ><select
+        <label
+          >Moves here by itself when<select
             class="box"
             aria-label="What moves to {stage.name}"
             bind:value={stage.movesHere}
             disabled={!mayChange}
             >{#each MOVERS as [key, label] (key)}<option value={key}>{label}</option>{/each}</select
-          ></td
+          ></label
         >
-        <td>
-          {#if stage.step}
-            <span class="step">
-              <select
-                class="box"
-                aria-label="Kind of step in {stage.name}"
-                bind:value={stage.step.kind}
-                disabled={!mayChange}
-                ><option>call</option><option>mail</option><option>meeting</option><option>task</option
-                ></select
-              ><input
-                class="box"
-                aria-label="Step in {stage.name}"
-                bind:value={stage.step.subject}
-                disabled={!mayChange}
-              /><input
-                class="box figure"
-                aria-label="Days of the step in {stage.name}"
-                bind:value={stage.step.days}
-                disabled={!mayChange}
-              />
-            </span>
-          {:else if mayChange}<button
-              class="plain"
-              onclick={() => {
-                stage.step = { kind: 'call', subject: 'Call', days: '7' };
-                dirty = true;
-              }}>Suggest one</button
-            >{:else}–{/if}
-        </td>
-        <td>
-          {#each stage.checks as check, m (m)}
-            <span class="check">
-              <input
-                class="box"
-                aria-label="Check {m + 1} of {stage.name}"
-                bind:value={check.words}
-                disabled={!mayChange}
-              />
-              <select
-                class="box"
-                aria-label="Proof {m + 1} of {stage.name}"
-                bind:value={check.proof}
-                disabled={!mayChange}
-                >{#each PROOFS as [key, label] (key)}<option value={key}>{label}</option>{/each}</select
-              >
-              <label><input type="checkbox" bind:checked={check.must} disabled={!mayChange} /> must</label>
-              {#if mayChange}<button
-                  class="plain"
-                  aria-label="Take check {m + 1} out of {stage.name}"
-                  onclick={() => {
-                    stage.checks.splice(m, 1);
-                    dirty = true;
-                  }}>out</button
-                >{/if}
-            </span>
-          {/each}
-          {#if mayChange}<button
-              class="plain"
-              onclick={() => {
-                stage.checks.push({
-                  id: null,
-                  words: 'To be done',
-                  proof: 'ticked',
-                  must: false,
-                  retired: false
-                });
-                dirty = true;
-              }}>Add a check</button
-            >{/if}
-        </td>
-        <td class="figure">{standing(stage) || '–'}</td>
-        <td
-          ><input
-            type="checkbox"
-            aria-label="{stage.name} is retired"
-            bind:checked={stage.retired}
-            disabled={!mayChange}
-          /></td
+        <span class="last"
+          ><b>{standing(stage) || 'none'}</b> stand here
+          <label
+            ><input
+              type="checkbox"
+              aria-label="{stage.name} is retired"
+              bind:checked={stage.retired}
+              disabled={!mayChange}
+            /> retired</label
+          ></span
         >
-      </tr>
-    {/each}
-  </tbody>
-</table>
+      </div>
+      <div class="more">
+        {#if stage.step}
+          <span class="step">
+            Suggests
+            <select
+              class="box"
+              aria-label="Kind of step in {stage.name}"
+              bind:value={stage.step.kind}
+              disabled={!mayChange}
+              ><option>call</option><option>mail</option><option>meeting</option><option>task</option></select
+            ><input
+              class="box"
+              aria-label="Step in {stage.name}"
+              bind:value={stage.step.subject}
+              disabled={!mayChange}
+            />
+            after
+            <input
+              class="box figure"
+              aria-label="Days of the step in {stage.name}"
+              bind:value={stage.step.days}
+              disabled={!mayChange}
+            />
+            days
+            {#if mayChange}<button
+                class="plain"
+                onclick={() => {
+                  stage.step = null;
+                  dirty = true;
+                }}>not</button
+              >{/if}
+          </span>
+        {:else if mayChange}<button
+            class="plain"
+            onclick={() => {
+              stage.step = { kind: 'call', subject: 'Call', days: '7' };
+              dirty = true;
+            }}>Suggest a next step</button
+          >{/if}
+        {#each stage.checks as check, m (m)}
+          <span class="check">
+            <input
+              class="box"
+              aria-label="Check {m + 1} of {stage.name}"
+              bind:value={check.words}
+              disabled={!mayChange}
+            />
+            <select
+              class="box"
+              aria-label="Proof {m + 1} of {stage.name}"
+              bind:value={check.proof}
+              disabled={!mayChange}
+              >{#each PROOFS as [key, label] (key)}<option value={key}>{label}</option>{/each}</select
+            >
+            <label><input type="checkbox" bind:checked={check.must} disabled={!mayChange} /> must</label>
+            {#if mayChange}<button
+                class="plain"
+                aria-label="Take check {m + 1} out of {stage.name}"
+                onclick={() => {
+                  stage.checks.splice(m, 1);
+                  dirty = true;
+                }}>out</button
+              >{/if}
+          </span>
+        {/each}
+        {#if mayChange}<button
+            class="plain"
+            onclick={() => {
+              stage.checks.push({
+                id: null,
+                words: 'To be done',
+                proof: 'ticked',
+                must: false,
+                retired: false
+              });
+              dirty = true;
+            }}>Add a check</button
+          >{/if}
+      </div>
+    </li>
+  {/each}
+</ol>
 <p class="quiet">
   What stands in a retired stage stays there until it is moved; the logs keep its name. A must holds up every
   move past its stage.
@@ -282,37 +290,80 @@
   .top > span {
     margin-right: auto;
   }
+  li {
+    display: grid;
+    grid-template-columns: 58px 1fr;
+    gap: 0 10px;
+    padding: 8px 14px;
+    border-bottom: 1px solid var(--rule);
+  }
+  li:last-child {
+    border-bottom: 0;
+  }
+  li.retired .box {
+    color: var(--stone);
+  }
   .order {
-    white-space: nowrap;
+    display: flex;
+    flex-direction: column;
+    align-items: flex-start;
   }
-  .name {
-    min-width: 136px;
+  .order b {
+    font-family: 'Newsreader Variable', serif;
+    font-size: 17px;
+    padding-left: 4px;
   }
-  .odds {
-    width: 58px;
+  .facts {
+    display: grid;
+    grid-template-columns: 200px 72px 84px 130px 190px 1fr;
+    gap: 0 10px;
+    align-items: end;
+  }
+  .facts label {
+    font-size: 12px;
+    color: var(--stone);
+  }
+  .facts label .box {
+    display: block;
+    font-size: 13.5px;
+    color: var(--ink);
+  }
+  .last {
+    align-self: center;
+    text-align: right;
+    color: var(--stone);
+  }
+  .more {
+    grid-column: 2;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 18px;
+    margin-top: 6px;
+    align-items: center;
   }
   .step {
-    display: grid;
-    grid-template-columns: 76px minmax(110px, 1fr) 40px;
-    gap: 3px;
+    display: flex;
+    gap: 5px;
+    align-items: center;
+    color: var(--stone);
+  }
+  .step select {
+    width: 92px;
+  }
+  .step .figure {
+    width: 44px;
   }
   .check {
     display: grid;
-    grid-template-columns: minmax(110px, 1fr) 118px auto auto;
-    gap: 3px;
+    grid-template-columns: 170px 140px auto auto;
+    gap: 4px;
     align-items: center;
-    margin: 1px 0;
-    font-size: 12px;
     white-space: nowrap;
   }
-  tr.retired td {
-    opacity: 0.6;
-  }
-  td {
-    padding: 4px 5px;
-  }
-  td .box {
-    padding: 3px 5px;
+  @media (max-width: 1100px) {
+    .facts {
+      grid-template-columns: 1fr 1fr 1fr;
+    }
   }
   .log {
     padding: 10px 14px;

@@ -45,7 +45,7 @@
 <style>
   .tabs {
     display: flex;
-    gap: 2px 14px;
+    gap: 2px 11px;
     flex-wrap: wrap;
     border-bottom: 1px solid var(--rule-strong);
     margin-bottom: 10px;

@@ -29,7 +29,7 @@
   if (page.url.search === '' && session.me?.role === 'rep') narrow.set('owner', String(session.me.id));
   if (page.url.search === '') narrow.set('path', 'new');
   let opening = $state(given.has('new'));
-  let finer = $state(untrack(() => narrow.finer > 0));
+  let finer = $state(false);
   let keeping = $state(false);
   const owner = $derived(Number(narrow.get('owner') || '0'));
   const sheet = load(
@@ -85,7 +85,6 @@
     show('list');
     narrow.set('fault', fault);
     narrow.set('path', '');
-    finer = true;
   }
 
   $effect(() => {
@@ -99,7 +98,7 @@
   const acts = $derived([
     ...(session.sells ? [{ label: 'New opportunity', keys: 'n', run: () => (opening = true) }] : []),
     { label: 'Sheet, list, calendar in turn', keys: 'v', run: turn },
-    { label: 'Narrow it down', keys: 'f', run: () => (finer = !finer) },
+    { label: 'Narrow it down', keys: 'f', run: () => (view === 'list' ? (finer = !finer) : show('list')) },
     { label: 'What is neglected', keys: 'm', run: () => neglected('any') },
     { label: 'Keep this view', run: () => (keeping = true) }
   ]);
@@ -137,14 +136,31 @@
 <div class="page">
   <div class="head">
     <h1>Opportunities</h1>
-    <input
-      class="box"
-      name="filter"
-      placeholder="Title, number or account"
-      aria-label="Filter"
-      value={narrow.get('q')}
-      oninput={(e) => narrow.set('q', e.currentTarget.value)}
-    />
+    <div class="as" role="group" aria-label="Shown as">
+      {#each SHOWN as as (as)}<button
+          class="act"
+          class:main={view === as}
+          aria-pressed={view === as}
+          onclick={() => show(as)}
+          title="v">{as}</button
+        >{/each}
+    </div>
+    <Views text={narrow.text} onChoose={(query: string) => narrow.read(query)} bind:keeping />
+    {#if session.sells}<button class="act main" onclick={() => (opening = true)}
+        ><Icon name="plus" size={13} />New opportunity</button
+      >{/if}
+  </div>
+  <div class="narrow">
+    {#if view !== 'calendar'}
+      <input
+        class="box"
+        name="filter"
+        placeholder="Title, number or account"
+        aria-label="Filter"
+        value={narrow.get('q')}
+        oninput={(e) => narrow.set('q', e.currentTarget.value)}
+      />
+    {/if}
     {#if view === 'list'}
       <select
         class="box"
@@ -159,14 +175,14 @@
       <select
         class="box"
         aria-label="Path"
-        value={narrow.get('path')}
+        value={narrow.get('path') || (view === 'sheet' ? 'new' : '')}
         onchange={(e) => narrow.set('path', e.currentTarget.value)}
       >
         <option value="new">new business</option><option value="renewal">renewals</option>
         {#each paths.data?.paths ?? [] as p (p.path.id)}<option value={String(p.path.id)}
             >{p.path.name}</option
           >{/each}
-        {#if view === 'list' || narrow.get('path') === ''}<option value="">all</option>{/if}
+        {#if view === 'list'}<option value="">all</option>{/if}
       </select>
     {/if}
     <select class="box" aria-label="Whose" value={whose} onchange={(e) => belong(e.currentTarget.value)}>
@@ -186,42 +202,30 @@
         {#each GROUPS as [key, label] (key)}<option value={key}>{label}</option>{/each}
       </select>
     {/if}
-    <button class="plain" aria-expanded={finer} onclick={() => (finer = !finer)}
-      >Narrow{narrow.finer ? ' ' + narrow.finer : ''}</button
-    >
-    <Views text={narrow.text} onChoose={(query: string) => narrow.read(query)} bind:keeping />
-    <div class="as" role="group" aria-label="Shown as">
-      {#each SHOWN as as (as)}<button
-          class="act"
-          class:main={view === as}
-          aria-pressed={view === as}
-          onclick={() => show(as)}
-          title="v">{as}</button
-        >{/each}
-    </div>
-    {#if session.sells}<button class="act main" onclick={() => (opening = true)}
-        ><Icon name="plus" size={13} />New opportunity</button
-      >{/if}
-  </div>
-  {#if finer}<Narrowing {narrow} />{/if}
-  {#if faults.data && view !== 'calendar'}
-    <p class="neglect">
+    {#if view === 'list'}
+      <button class="plain" aria-expanded={finer} onclick={() => (finer = !finer)}
+        >Narrow{narrow.finer ? ' ' + narrow.finer : ''}</button
+      >
+    {/if}
+    {#if faults.data && view !== 'calendar'}
       {#each FAULTS as [key, label] (key)}
         {#if faults.data[key]}<button
-            class="plain"
+            class="plain fault"
             aria-pressed={narrow.get('fault') === key}
             onclick={() => neglected(narrow.get('fault') === key ? '' : key)}
             ><b>{faults.data[key]}</b> {label}</button
           >{/if}
       {/each}
-      {#if view === 'list'}
-        <span class="out"
-          >This list as <a href="/api/opportunities/list.csv?{narrow.text}" download>CSV</a>,
-          <a href="/api/opportunities/list.xlsx?{narrow.text}" download>XLSX</a></span
-        >
-      {/if}
-    </p>
-  {/if}
+    {/if}
+    {#if view === 'list'}
+      <span class="out"
+        ><a href="/api/opportunities/list.csv?{narrow.text}" download aria-label="This list as CSV">CSV</a>
+        <a href="/api/opportunities/list.xlsx?{narrow.text}" download aria-label="This list as XLSX">XLSX</a
+        ></span
+      >
+    {/if}
+  </div>
+  {#if finer && view === 'list'}<Narrowing {narrow} />{/if}
   {#if view === 'sheet'}
     <Notice refusal={refusalOf(sheet)} />
     {#if sheet.data}<Sheet sheet={sheet.data} onChange={() => sheet.refetch()} more={acts} />{/if}
@@ -241,18 +245,22 @@
     border-radius: 0;
     margin-left: -1px;
   }
-  .neglect {
+  .narrow {
     display: flex;
-    gap: 4px 14px;
+    gap: 6px 10px;
     flex-wrap: wrap;
-    margin: -4px 0 8px;
-    font-size: 12.5px;
+    align-items: center;
+    margin: -2px 0 10px;
   }
-  .neglect button {
+  .narrow .box {
+    width: auto;
+  }
+  button.fault {
     color: var(--brass);
+    font-size: 12.5px;
     padding: 0;
   }
-  .neglect button[aria-pressed='true'] {
+  button.fault[aria-pressed='true'] {
     text-decoration: underline;
   }
   .out {

@@ -259,12 +259,12 @@
   }
   .part {
     display: grid;
-    grid-template-columns: 118px 48px auto;
+    grid-template-columns: 118px 46px auto;
     gap: 4px;
     align-items: center;
     margin: 1px 0;
   }
-  td .box {
+  td > .box {
     min-width: 64px;
   }
   .try {

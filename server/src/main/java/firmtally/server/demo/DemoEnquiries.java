@@ -127,7 +127,10 @@ class DemoEnquiries {
             form(NAMES[n % NAMES.length] + " " + (n + 2), n, n % 5 == 1 ? CAMPAIGN : ""),
             stage.manager());
     Actor owner = owner(stage, id);
-    enquiries.talked(id, "call", "Rang back; they want a price this month.", owner);
+    LocalDate called = stage.today().minusDays(70L - 2L * n - n % 3);
+    ClockConfig.on(
+        called,
+        () -> enquiries.talked(id, "call", "Rang back; they want a price this month.", owner));
     if (n % 4 == 3) {
       enquiries.drop(id, version(id), "Too small for us", owner);
     } else if (n % 3 == 0) {

@@ -100,7 +100,7 @@ public class SheetService {
             .filter(s -> !s.retired() || items.stream().anyMatch(i -> i.stageId() == s.id()))
             .map(s -> new Row(s, total(currency, items, i -> i.stageId() == s.id())))
             .toList(),
-        columns(filter, currency, items, first),
+        columns(seen(filter, actor), currency, items, first),
         places.entrySet().stream()
             .map(
                 e ->
@@ -111,6 +111,14 @@ public class SheetService {
                         e.getValue()))
             .toList(),
         total(currency, items, i -> true));
+  }
+
+  /** Goals are those of whom somebody sees, as the opportunities are. */
+  private static Filter seen(Filter filter, Actor actor) {
+    boolean isOfAll = filter.owner() == 0 && filter.team().isEmpty();
+    return isOfAll
+        ? new Filter(filter.path(), 0, actor.seesTeam(), filter.priority(), filter.text())
+        : filter;
   }
 
   private List<Column> columns(

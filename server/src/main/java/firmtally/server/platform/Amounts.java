@@ -1,12 +1,15 @@
 package firmtally.server.platform;
 
-import firmtally.core.money.UnitPrice;
 import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.regex.Pattern;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 
 /** Amounts as people type them. */
 public final class Amounts {
+  private static final Pattern WRITTEN = Pattern.compile("[0-9]{1,12}(\\.[0-9]{1,10})?");
+
   private Amounts() {}
 
   /**
@@ -16,7 +19,11 @@ public final class Amounts {
    *     does not have
    */
   public static Money parse(CurrencyUnit currency, String text) {
-    BigDecimal number = new BigDecimal(UnitPrice.parse(text).toString());
+    if (!WRITTEN.matcher(text).matches()) {
+      throw new IllegalArgumentException(
+          "amount \"" + text + "\" is not a plain number of 0 or more, such as 1250.50");
+    }
+    BigDecimal number = new BigDecimal(text);
     if (number.stripTrailingZeros().scale() > currency.getDecimalPlaces()) {
       throw new IllegalArgumentException(
           "amount "
@@ -27,10 +34,6 @@ public final class Amounts {
               + currency
               + " does not have");
     }
-    Money amount = Money.of(currency, number);
-    if (amount.isNegative()) {
-      throw new IllegalArgumentException("amount " + text + " is below 0");
-    }
-    return amount;
+    return Money.of(currency, number, RoundingMode.UNNECESSARY);
   }
 }

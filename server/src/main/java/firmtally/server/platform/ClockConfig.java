@@ -21,11 +21,17 @@ public class ClockConfig {
 
   /** Runs acts as on a day in the past, for history that is taken over; for this thread only. */
   public static void on(LocalDate day, Runnable acts) {
+    Instant outer = TAKEN_OVER.get();
     TAKEN_OVER.set(day.atTime(MORNING).atZone(ZoneId.systemDefault()).toInstant());
     try {
       acts.run();
     } finally {
-      TAKEN_OVER.remove();
+      // One day may lie within the story of another.
+      if (outer == null) {
+        TAKEN_OVER.remove();
+      } else {
+        TAKEN_OVER.set(outer);
+      }
     }
   }
 
