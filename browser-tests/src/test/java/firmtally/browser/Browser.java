@@ -209,7 +209,6 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
         });
   }
 
-  /** Violations that axe finds on the screen as it stands. */
   /**
    * What axe finds on the page, asked in the page's own window: there are no foreign frames to
    * cross, and the second window that axe would open to cross them sometimes fails to come up on a

@@ -39,13 +39,23 @@ class ScreensTest {
     "/catalogue, Catalogue",
     "/catalogue/BS-15, BS-15",
     "/figures, Figures",
-    "/outbox, Outbox"
+    "/outbox, Outbox",
+    "/enquiries/import, Bring enquiries from a file",
+    "/enquiries/rules, Who is given enquiries",
+    "/enquiries/5, ''",
+    "/calls, Call lists",
+    "/calls/1, Mills without a plan",
+    "/paths, Sales paths",
+    "/accounts/ranking, Ranking of customers",
+    "/accounts/handover, Hand over a book of accounts",
+    "/opportunities?as=list&group=owner, Opportunities",
+    "/opportunities?as=calendar, Opportunities"
   })
   void isAccessibleInLightAndDark(String path, String title) {
     signIn();
     BROWSER.open(path);
     BROWSER.seeText("h1", title);
-    BROWSER.see(".page table, .page article");
+    BROWSER.see(".page table, .page article, .page [role='table'], .page form, .page .leaf");
     assertThat(BROWSER.violations()).as("light").isEmpty();
     BROWSER.see("[aria-label='Light or dark']").click();
     assertThat(BROWSER.violations()).as("dark").isEmpty();

@@ -135,7 +135,9 @@ class SheetTest {
     openSheet();
     BROWSER.see("h1").click();
     BROWSER.press("v");
-    BROWSER.see("table[aria-label='Opportunities']");
+    BROWSER.see("[role='table'][aria-label='Opportunities']");
+    BROWSER.press("v");
+    BROWSER.see("table[aria-label^='Calendar']");
     BROWSER.press("v");
     BROWSER.see("table.sheet");
     assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 4")).isEmpty();

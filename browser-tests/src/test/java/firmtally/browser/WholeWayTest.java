@@ -245,7 +245,8 @@ class WholeWayTest {
     BROWSER.see("a[href^='/opportunities/']").sendKeys(Keys.ENTER);
     BROWSER.seeText("h1", "Renewal of R-1001");
     BROWSER.seeText("table.lines", "CAL-B");
-    BROWSER.seeText("[aria-label='Activities']", "Call about the renewal of R-1001");
+    BROWSER.press("t");
+    BROWSER.seeText("[aria-label='Next steps']", "Call about the renewal of R-1001");
     List<String> trail = BROWSER.texts(".trail li a");
     assertThat(trail).containsExactly("O-1001", "Q-1001", "S-1001", "R-1001", "O-1002");
     clean("renewal opportunity");

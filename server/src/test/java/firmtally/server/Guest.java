@@ -4,10 +4,14 @@ import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.http.HttpClient;
 import java.util.Map;
+import org.springframework.core.io.ByteArrayResource;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.MediaType;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
 import org.springframework.test.web.servlet.client.RestTestClient;
+import org.springframework.util.LinkedMultiValueMap;
+import org.springframework.util.MultiValueMap;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -68,15 +72,42 @@ final class Guest {
       request.contentType(MediaType.APPLICATION_JSON).body(JSON.writeValueAsString(body));
     }
     var result = request.exchange().returnResult(byte[].class);
-    byte[] bytes = result.getResponseBody() == null ? new byte[0] : result.getResponseBody();
-    boolean isJson =
-        bytes.length > 0
-            && String.valueOf(result.getResponseHeaders().getContentType()).contains("json");
+    return answer(
+        result.getStatus().value(), result.getResponseHeaders(), result.getResponseBody());
+  }
+
+  private static Answer answer(int status, HttpHeaders headers, byte[] body) {
+    byte[] bytes = body == null ? new byte[0] : body;
+    boolean isJson = bytes.length > 0 && String.valueOf(headers.getContentType()).contains("json");
     return new Answer(
-        result.getStatus().value(),
+        status,
         isJson ? JSON.readTree(bytes) : JSON.createObjectNode(),
         bytes,
-        result.getResponseHeaders().toSingleValueMap());
+        headers.toSingleValueMap());
+  }
+
+  /** Sends a file as a browser does. */
+  Answer upload(String path, String name, byte[] content) {
+    MultiValueMap<String, Object> parts = new LinkedMultiValueMap<>();
+    parts.add(
+        "file",
+        new ByteArrayResource(content) {
+          @Override
+          public String getFilename() {
+            return name;
+          }
+        });
+    var result =
+        client
+            .post()
+            .uri(path)
+            .header("X-XSRF-TOKEN", token())
+            .contentType(MediaType.MULTIPART_FORM_DATA)
+            .body(parts)
+            .exchange()
+            .returnResult(byte[].class);
+    return answer(
+        result.getStatus().value(), result.getResponseHeaders(), result.getResponseBody());
   }
 
   private String token() {

@@ -19,6 +19,7 @@ public final class House implements BeforeAllCallback {
   private final boolean isDemo;
   private int port;
   private Path data;
+  private ConfigurableApplicationContext running;
 
   private House(boolean isDemo) {
     this.isDemo = isDemo;
@@ -38,7 +39,7 @@ public final class House implements BeforeAllCallback {
   public synchronized void beforeAll(ExtensionContext context) throws IOException {
     if (port == 0) {
       data = Files.createTempDirectory("tally-house");
-      ConfigurableApplicationContext running =
+      running =
           new SpringApplicationBuilder(FirmTally.class)
               .run(
                   "--server.port=0",
@@ -51,6 +52,11 @@ public final class House implements BeforeAllCallback {
 
   public String address() {
     return "http://127.0.0.1:" + port;
+  }
+
+  /** A part of the running house, for what comes due by itself and has no door. */
+  <T> T part(Class<T> type) {
+    return running.getBean(type);
   }
 
   Path data() {

@@ -167,7 +167,7 @@ class ListsTest {
   @Test
   void theAccountPageTellsBeforeACall() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
-    Guest.Answer account = rep.get("/api/accounts/5").is(200);
+    Guest.Answer account = rep.get("/api/accounts/2").is(200);
     assertThat(account.body().at("/opportunities").size()).isPositive();
     assertThat(account.body().at("/contacts").size()).isPositive();
     assertThat(account.text("/credit/limit")).isNotBlank();

@@ -174,7 +174,7 @@ class OrderActsTest {
     act(rep, HttpMethod.POST, path, Map.of("reason", "Price"), open).is(204);
     Guest.Answer lost = rep.get("/api/opportunities/" + opportunity).is(200);
     assertThat(lost.text("/state")).isEqualTo("lost");
-    assertThat(lost.text("/reason")).isEqualTo("Price");
+    assertThat(lost.text("/about/reason")).isEqualTo("Price");
     assertThat(lost.text("/mayChange")).isEqualTo("false");
     assertThat(lost.text("/activities/0/doneAt")).isNotBlank();
     act(rep, HttpMethod.POST, path, Map.of("reason", "Again"), lost).is(409);
@@ -184,6 +184,7 @@ class OrderActsTest {
   void movingAlongThePathIsLoggedThereAndBack() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
     long opportunity = opportunityAt(rep, BY_NUMBER, "To and fro");
+    saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", null))).is(200);
     for (int stage : List.of(3, 1, 4)) {
       Guest.Answer now = rep.get("/api/opportunities/" + opportunity).is(200);
       act(rep, HttpMethod.POST, "/api/opportunities/" + opportunity + "/stage/" + stage, null, now)
@@ -210,13 +211,13 @@ class OrderActsTest {
     act(rep, HttpMethod.PUT, path, typed, before).is(204);
     Guest.Answer after = rep.get(path).is(200);
     assertThat(after.text("/slips")).isEqualTo("1");
-    assertThat(after.text("/ownOdds")).isEqualTo("33.5");
+    assertThat(after.text("/about/ownOdds")).isEqualTo("33.5");
     Map<String, String> back =
         Map.of("title", "Slipping", "expectedClose", close, "odds", "", "note", "");
     act(rep, HttpMethod.PUT, path, back, after).is(204);
     Guest.Answer again = rep.get(path).is(200);
     assertThat(again.text("/slips")).isEqualTo("1");
-    assertThat(again.body().at("/ownOdds").isNull()).isTrue();
+    assertThat(again.body().at("/about/ownOdds").isNull()).isTrue();
     Map<String, String> poor = Map.of("title", "", "expectedClose", "x", "odds", "101", "note", "");
     assertThat(act(rep, HttpMethod.PUT, path, poor, again).is(422).body().findValuesAsString("at"))
         .containsExactlyInAnyOrder("title", "expectedClose", "odds");

@@ -1,5 +1,7 @@
 package firmtally.server;
 
+import static firmtally.server.Sales.line;
+import static firmtally.server.Sales.saveLines;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
@@ -81,6 +83,7 @@ class SheetTest {
         rep.post("/api/opportunities", Map.of("accountId", 9, "title", "On the sheet"))
             .is(200)
             .id();
+    saveLines(rep, id, List.of(line("1", "BS-15", "1", null))).is(200);
     Guest.Answer before = rep.get("/api/opportunities/" + id).is(200);
     String close = before.text("/expectedClose");
     String later = LocalDate.parse(close).plusMonths(1).toString();
@@ -90,7 +93,7 @@ class SheetTest {
     assertThat(moved.text("/expectedClose")).isEqualTo(later);
     assertThat(moved.text("/slips")).isEqualTo("1");
     assertThat(moved.text("/version")).isEqualTo(version);
-    assertThat(rep.get("/api/opportunities/" + id + "/changes").body().findValuesAsString("what"))
+    assertThat(rep.get("/api/changes/opportunity/" + id).body().findValuesAsString("what"))
         .contains("stage", "expected close");
 
     version = place(rep, id, version, 1, close).is(200).text("/version");
@@ -109,14 +112,15 @@ class SheetTest {
     Guest rep = Guest.signedIn(HOUSE, "edda");
     long id =
         rep.post("/api/opportunities", Map.of("accountId", 9, "title", "Two move it")).is(200).id();
+    saveLines(rep, id, List.of(line("1", "BS-15", "1", null))).is(200);
     Guest.Answer seen = rep.get("/api/opportunities/" + id).is(200);
     String close = seen.text("/expectedClose");
     place(rep, id, seen.text("/version"), 2, close).is(200);
     assertThat(place(rep, id, seen.text("/version"), 3, close).is(412).text("/detail"))
         .startsWith("Edda Voss changed stage in the meantime.");
-    Guest other = Guest.signedIn(HOUSE, "priya");
+    Guest other = Guest.signedIn(HOUSE, "nils");
     assertThat(place(other, id, "2", 3, close).is(403).text("/detail"))
-        .isEqualTo("Only Edda Voss or a manager may change this opportunity; you can read it.");
+        .startsWith("Only Edda Voss, whoever it is shared with, or a manager may change");
     place(rep, id, "2", 999, close).is(404);
     assertThat(place(rep, id, "2", 3, "soon").is(422).text("/problems/0/at"))
         .isEqualTo("expectedClose");

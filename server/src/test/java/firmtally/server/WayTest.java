@@ -140,21 +140,21 @@ class WayTest {
     manager.send(HttpMethod.PUT, "/api/opportunities/" + opportunity, second, now).is(204);
     assertThat(rep.get("/api/opportunities/" + opportunity).text("/title")).isEqualTo("Second");
     assertThat(
-            rep.get("/api/opportunities/" + opportunity + "/changes")
-                .body()
-                .findValuesAsString("person"))
+            rep.get("/api/changes/opportunity/" + opportunity).body().findValuesAsString("person"))
         .contains("Helen Sorrel", "Mara Lind");
   }
 
   @Test
   void rolesAreCheckedAtTheActs() {
     long opportunity = newOpportunity(Guest.signedIn(HOUSE, "mara"), "Not theirs");
-    Guest other = Guest.signedIn(HOUSE, "priya");
+    Guest other = Guest.signedIn(HOUSE, "nils");
     assertThat(
             saveLines(other, opportunity, List.of(line("1", "BS-15", "1", null)))
                 .is(403)
                 .text("/detail"))
-        .isEqualTo("Only Mara Lind or a manager may change this opportunity; you can read it.");
+        .isEqualTo(
+            "Only Mara Lind, whoever it is shared with, or a manager may change this opportunity;"
+                + " you can read it.");
     Guest controller = Guest.signedIn(HOUSE, "otto");
     controller.post("/api/opportunities", Map.of("accountId", 1, "title", "x")).is(403);
     new Guest(HOUSE).get("/api/opportunities").is(401);

@@ -9,8 +9,9 @@ import org.joda.money.Money;
  * Which enquiries a rule means. What is empty means any; all that is given has to hold. Texts are
  * compared without regard to case and to space around them.
  *
- * <p>Example: a rule for the postal prefixes 24 and 25 and worth from 5,000.00 means an enquiry from
- * 24103 worth 5,000.00, but none from 26000, none worth 4,999.99, and none whose worth is not known.
+ * <p>Example: a rule for the postal prefixes 24 and 25 and worth from 5,000.00 means an enquiry
+ * from 24103 worth 5,000.00, but none from 26000, none worth 4,999.99, and none whose worth is not
+ * known.
  *
  * @param postalPrefixes what the postal code begins with, one of them; empty for any
  * @param family the product family asked about

@@ -52,7 +52,11 @@ public final class TableReader {
     }
     if (filled.size() - 1 > mostRows) {
       throw new IllegalArgumentException(
-          "The file has " + (filled.size() - 1) + " rows; at most " + mostRows + " are taken at once.");
+          "The file has "
+              + (filled.size() - 1)
+              + " rows; at most "
+              + mostRows
+              + " are taken at once.");
     }
     return new Table(
         filled.get(0).cells().stream().map(String::strip).toList(),
@@ -114,8 +118,7 @@ public final class TableReader {
 
   private static List<Table.Row> workbook(byte[] file) {
     try (ReadableWorkbook workbook =
-            new ReadableWorkbook(
-                new ByteArrayInputStream(file), new ReadingOptions(true, false));
+            new ReadableWorkbook(new ByteArrayInputStream(file), new ReadingOptions(true, false));
         Stream<Row> rows = workbook.getFirstSheet().openStream()) {
       return rows.map(row -> new Table.Row(row.getRowNum(), cells(row))).toList();
     } catch (IOException | ExcelReaderException e) {

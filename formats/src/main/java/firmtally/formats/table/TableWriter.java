@@ -13,8 +13,8 @@ import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
 /**
- * Writes tables as CSV (UTF-8 with commas, as RFC 4180 says) and as XLSX, where numbers are numbers,
- * days are days and the sums at the foot are live formulas.
+ * Writes tables as CSV (UTF-8 with commas, as RFC 4180 says) and as XLSX, where numbers are
+ * numbers, days are days and the sums at the foot are live formulas.
  *
  * <p>Cells are texts, {@link BigDecimal}, {@link LocalDate} or null for nothing.
  */
@@ -44,8 +44,7 @@ public final class TableWriter {
 
     /** A column of amounts with so many decimals, summed at the foot. */
     public static Column amount(String name, int decimals) {
-      return new Column(
-          name, decimals == 0 ? "#,##0" : "#,##0." + "0".repeat(decimals), true);
+      return new Column(name, decimals == 0 ? "#,##0" : "#,##0." + "0".repeat(decimals), true);
     }
   }
 

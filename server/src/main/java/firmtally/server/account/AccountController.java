@@ -95,9 +95,7 @@ class AccountController {
 
   @PostMapping("/{id}/contacts")
   ContactAdded addContact(
-      @PathVariable long id,
-      @RequestBody AccountService.ContactForm typed,
-      @SignedIn Actor actor) {
+      @PathVariable long id, @RequestBody AccountService.ContactForm typed, @SignedIn Actor actor) {
     actor.checkSells();
     return new ContactAdded(accounts.addContact(id, typed, actor));
   }

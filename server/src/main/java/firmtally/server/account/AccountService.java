@@ -217,8 +217,7 @@ public class AccountService {
     Input input = new Input();
     ContactForm contact = read(input, typed);
     input.check();
-    log.expectOne(
-        store.updateContact(id, version, contact), "account", account, before.version());
+    log.expectOne(store.updateContact(id, version, contact), "account", account, before.version());
     phones.put("contact", id, contact.phone());
     index.put("account", account, of.number(), found(of));
     log.note(actor.id(), "account", account, "contact", words(before), words(contact));
@@ -247,9 +246,7 @@ public class AccountService {
     return account.name()
         + " "
         + account.town()
-        + contacts(account.id()).stream()
-            .map(c -> " " + c.name())
-            .collect(Collectors.joining());
+        + contacts(account.id()).stream().map(c -> " " + c.name()).collect(Collectors.joining());
   }
 
   /** An account that the person may change: its owner's and their managers'. */
@@ -345,7 +342,12 @@ public class AccountService {
       throw new NotThere("note on this account", note);
     }
     log.note(
-        actor.id(), "account", account, "note", pinned ? "loose" : "pinned", pinned ? "pinned" : "loose");
+        actor.id(),
+        "account",
+        account,
+        "note",
+        pinned ? "loose" : "pinned",
+        pinned ? "pinned" : "loose");
   }
 
   /** The accounts of an owner, by name. */

@@ -156,7 +156,8 @@ class AccountStore {
   }
 
   int pin(long account, long note, boolean pinned) {
-    return sql.sql("UPDATE account_note SET pinned = :pinned WHERE id = :id AND account_id = :account")
+    return sql.sql(
+            "UPDATE account_note SET pinned = :pinned WHERE id = :id AND account_id = :account")
         .param("pinned", pinned)
         .param("id", note)
         .param("account", account)

@@ -96,11 +96,7 @@ public class ActivityService {
    * @param personId whose it is; null for one's own
    */
   public record ActivityForm(
-      String kind,
-      String subject,
-      String due,
-      @MaybeNull String time,
-      @MaybeNull Long personId) {}
+      String kind, String subject, String due, @MaybeNull String time, @MaybeNull Long personId) {}
 
   /** What came of it, and what comes next; next may be left out. */
   public record DoneForm(@MaybeNull String outcome, @MaybeNull ActivityForm next) {}
@@ -142,8 +138,7 @@ public class ActivityService {
         row.subject());
   }
 
-  private ActivityStore.Row read(
-      Input input, String at, On on, ActivityForm typed, Actor actor) {
+  private ActivityStore.Row read(Input input, String at, On on, ActivityForm typed, Actor actor) {
     String kind = input.text(at + "kind", typed.kind(), LONGEST);
     input.oneOf(at + "kind", kind, KINDS);
     boolean isNote = "note".equals(kind);
@@ -155,8 +150,7 @@ public class ActivityService {
       input.refuse(at + "subject", "This must not be empty.");
     }
     LocalDate today = LocalDate.now(clock);
-    Optional<LocalDate> due =
-        isNote ? Optional.of(today) : input.day(at + "due", typed.due());
+    Optional<LocalDate> due = isNote ? Optional.of(today) : input.day(at + "due", typed.due());
     return new ActivityStore.Row(
         kind,
         subject,

@@ -1,8 +1,8 @@
 package firmtally.server.agreement;
 
-import java.util.List;
 import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
+import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;

@@ -129,7 +129,8 @@ public class AgreementService {
 
   /** What runs, or ended within the last month without being renewed; the first to end first. */
   List<AgreementRow> running(Actor actor) {
-    return store.ending(LocalDate.now(clock).minusDays(KEPT_DAYS).toString(), actor, settings.amounts());
+    return store.ending(
+        LocalDate.now(clock).minusDays(KEPT_DAYS).toString(), actor, settings.amounts());
   }
 
   /** The agreements that an order made. */
@@ -209,8 +210,7 @@ public class AgreementService {
                     "Renewal of " + number + " from " + next.renewalStart(),
                     "renewal")
                 .with(Optional.empty(), Optional.ofNullable(before.contactId()))
-                .closing(
-                    next.end(), WorksheetForm.of(plans.stream().map(Plan::renewed).toList()))
+                .closing(next.end(), WorksheetForm.of(plans.stream().map(Plan::renewed).toList()))
                 .renewing(agreement),
             actor,
             before.ownerId());

@@ -31,8 +31,7 @@ class AccountFilesController {
   private final ActivityService activities;
   private final FileService files;
 
-  AccountFilesController(
-      AccountService accounts, ActivityService activities, FileService files) {
+  AccountFilesController(AccountService accounts, ActivityService activities, FileService files) {
     this.accounts = accounts;
     this.activities = activities;
     this.files = files;
@@ -69,8 +68,7 @@ class AccountFilesController {
 
   @DeleteMapping("/files/{file}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void removeAccountFile(
-      @PathVariable long id, @PathVariable long file, @SignedIn Actor actor) {
+  void removeAccountFile(@PathVariable long id, @PathVariable long file, @SignedIn Actor actor) {
     accounts.changeable(id, actor);
     files.remove(file, RECORD, id, actor);
   }

@@ -127,11 +127,12 @@ class CalendarController {
   }
 
   private static CalendarFeed.Entry entry(ActivityService.Planned a) {
-    String place = switch (a.record()) {
-      case "opportunity" -> "/opportunities/";
-      case "enquiry" -> "/enquiries/";
-      default -> "/accounts/";
-    };
+    String place =
+        switch (a.record()) {
+          case "opportunity" -> "/opportunities/";
+          case "enquiry" -> "/enquiries/";
+          default -> "/accounts/";
+        };
     return new CalendarFeed.Entry(
         "activity-" + a.id() + "@firm-tally",
         LocalDate.parse(a.due()),

@@ -59,9 +59,7 @@ class CallController {
 
   @PostMapping("/entries/{entry}")
   CallNoted note(
-      @PathVariable long entry,
-      @RequestBody CallService.OutcomeForm typed,
-      @SignedIn Actor actor) {
+      @PathVariable long entry, @RequestBody CallService.OutcomeForm typed, @SignedIn Actor actor) {
     return new CallNoted(calls.note(entry, typed, actor).orElse(null));
   }
 

@@ -213,7 +213,10 @@ public class CallService {
             raised.orElse(null)));
     String said = words.isEmpty() ? WORDS.get(outcome) : words;
     activities.did(
-        ActivityService.On.account(entry.accountId()), "call", entry.campaign() + ": " + said, actor);
+        ActivityService.On.account(entry.accountId()),
+        "call",
+        entry.campaign() + ": " + said,
+        actor);
     again.ifPresent(
         day ->
             activities.plan(

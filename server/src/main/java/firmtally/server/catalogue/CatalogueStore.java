@@ -174,6 +174,8 @@ class CatalogueStore {
   }
 
   List<String> families() {
-    return sql.sql("SELECT DISTINCT family FROM product ORDER BY family").query(String.class).list();
+    return sql.sql("SELECT DISTINCT family FROM product ORDER BY family")
+        .query(String.class)
+        .list();
   }
 }

@@ -51,9 +51,7 @@ public class DaySheetService {
 
   private DaySheetController.Todo row(List<DaySheetStore.Reason> reasons) {
     DaySheetStore.Reason first =
-        reasons.stream()
-            .min(Comparator.comparingInt(r -> urgency(r.kind())))
-            .orElseThrow();
+        reasons.stream().min(Comparator.comparingInt(r -> urgency(r.kind()))).orElseThrow();
     return new DaySheetController.Todo(
         first.kind(),
         reasons.stream().filter(r -> r != first).map(DaySheetStore.Reason::kind).toList(),

@@ -22,7 +22,8 @@ class DaySheetStore {
       FROM opportunity o JOIN account c ON c.id = o.account_id JOIN worksheet w ON w.id = o.worksheet_id
         JOIN person p ON p.id = o.owner_id
       """;
-  private static final String TEAMS = "(o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))";
+  private static final String TEAMS =
+      "(o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))";
 
   /** Everything that is due, with its reason; the same record may be there for several. */
   private static final String DUE =
@@ -73,6 +74,7 @@ class DaySheetStore {
           + "JOIN sales_path sp ON sp.id = o.path_id\n"
           + "WHERE o.state = 'open' AND o.owner_id = :me AND sp.kind = 'new' AND o.touched_on < :silent"
           + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at >= :silent)\n";
+
   private static final String OPEN =
       """
       SELECT o.number, w.contract, COALESCE(o.own_odds, s.odds) AS odds

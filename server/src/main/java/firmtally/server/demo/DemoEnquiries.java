@@ -193,8 +193,7 @@ class DemoEnquiries {
     CallPick mills =
         new CallPick(
             "accounts", "customer", "mill", null, null, null, null, null, null, null, null, null);
-    long id =
-        calls.make("Mills without a plan", CAMPAIGN, mills, rep);
+    long id = calls.make("Mills without a plan", CAMPAIGN, mills, rep);
     List<Long> entries =
         sql.sql("SELECT id FROM call_entry WHERE list_id = :id ORDER BY position")
             .param("id", id)
@@ -215,7 +214,11 @@ class DemoEnquiries {
     activities.plan(
         ActivityService.On.account(stage.accounts().get(1)),
         new ActivityService.ActivityForm(
-            "meeting", "Yearly talk in the works", stage.today().plusDays(2).toString(), "10:30", null),
+            "meeting",
+            "Yearly talk in the works",
+            stage.today().plusDays(2).toString(),
+            "10:30",
+            null),
         rep);
   }
 }

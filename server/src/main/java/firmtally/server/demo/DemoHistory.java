@@ -17,7 +17,6 @@ import firmtally.server.worksheet.WorksheetForm;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
 import org.springframework.stereotype.Component;
@@ -170,8 +169,7 @@ class DemoHistory {
   /** Who won it is known where the price or the delivery decided. */
   private static EndingService.Loss loss(String reason, int i) {
     boolean isKnown = reason.equals("Price") || reason.equals("Bought elsewhere");
-    return new EndingService.Loss(
-        reason, isKnown ? COMPETITORS[i % COMPETITORS.length] : null);
+    return new EndingService.Loss(reason, isKnown ? COMPETITORS[i % COMPETITORS.length] : null);
   }
 
   private void lose(Stage stage, long id, LocalDate opened, int days, Actor rep) {
@@ -200,8 +198,7 @@ class DemoHistory {
               if (stage.random().nextInt(100) < 86) {
                 win(id, owner, stage.manager(), "PO-" + (7000 + id));
               } else {
-                endings.lose(
-                    id, o.version(), new EndingService.Loss("Not renewed", null), owner);
+                endings.lose(id, o.version(), new EndingService.Loss("Not renewed", null), owner);
               }
             });
       }

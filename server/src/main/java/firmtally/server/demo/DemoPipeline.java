@@ -19,7 +19,9 @@ import org.springframework.stereotype.Component;
 /** What makes open opportunities look worked on: interest, rivals, people, files, and neglect. */
 @Component
 class DemoPipeline {
-  private static final String[] TAGS = {"new hall", "export", "food safety", "second site", "retrofit"};
+  private static final String[] TAGS = {
+    "new hall", "export", "food safety", "second site", "retrofit"
+  };
   private static final String[] INTERESTS = {"fair", "keen", "unknown", "faint", "fair"};
   private static final String[] PRIORITIES = {"usual", "first", "usual", "usual", "later"};
   private static final String CAMPAIGN = "Autumn calibration";
@@ -74,7 +76,8 @@ class DemoPipeline {
     if (n % 3 != 2) {
       LocalDate close = LocalDate.parse(o.expectedClose());
       boolean slips = n % 9 == 4;
-      opportunities.change(o.id(), version++, form(o, slips ? close.plusDays(21) : close, n), owner);
+      opportunities.change(
+          o.id(), version++, form(o, slips ? close.plusDays(21) : close, n), owner);
       if (slips) {
         opportunities.change(o.id(), version++, form(o, close.plusDays(35), n), owner);
       }
@@ -83,7 +86,9 @@ class DemoPipeline {
       circle.change(o.id(), version, circle(stage, o, n), owner);
     }
     if (n % 10 == 6) {
-      byte[] text = ("Floor plan, hall " + n + ": scale 3 by 4 m, pit 120 mm.\n").getBytes(StandardCharsets.UTF_8);
+      byte[] text =
+          ("Floor plan, hall " + n + ": scale 3 by 4 m, pit 120 mm.\n")
+              .getBytes(StandardCharsets.UTF_8);
       files.add("opportunity", o.id(), "hall-" + n + "-plan.txt", text, owner);
     }
   }

@@ -100,10 +100,7 @@ public class AssignmentService {
                         .map(
                             s ->
                                 new Part(
-                                    s.personId(),
-                                    s.name(),
-                                    String.valueOf(s.weight()),
-                                    s.given()))
+                                    s.personId(), s.name(), String.valueOf(s.weight()), s.given()))
                         .toList()))
         .toList();
   }
@@ -171,7 +168,9 @@ public class AssignmentService {
         String person = people.get(turn(rule).next().personId()).name();
         String others = rule.parts().size() > 1 ? ", whose turn it is" : "";
         return new Tried(
-            i + 1, person, "Rule " + (i + 1) + ", " + rule.name() + ", gives it to " + person + others + ".");
+            i + 1,
+            person,
+            "Rule " + (i + 1) + ", " + rule.name() + ", gives it to " + person + others + ".");
       }
     }
     String caretaker = people.caretaker().name();

@@ -226,9 +226,7 @@ class EnquiryController {
 
   @PostMapping("/{id}/opportunity")
   TakenOn takeOn(
-      @PathVariable long id,
-      @RequestBody EnquiryService.TakeOnForm typed,
-      @SignedIn Actor actor) {
+      @PathVariable long id, @RequestBody EnquiryService.TakeOnForm typed, @SignedIn Actor actor) {
     return new TakenOn(enquiries.takeOn(id, typed, actor));
   }
 }

@@ -80,7 +80,8 @@ class EnquiryReader {
     Optional<String> found =
         families.stream().filter(f -> f.equalsIgnoreCase(typed.strip())).findFirst();
     if (found.isEmpty()) {
-      input.refuse("family", "This is no product family; there are " + String.join(", ", families) + ".");
+      input.refuse(
+          "family", "This is no product family; there are " + String.join(", ", families) + ".");
     }
     return found;
   }

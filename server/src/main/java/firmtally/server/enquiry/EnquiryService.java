@@ -190,9 +190,19 @@ public class EnquiryService {
     house.index().put(RECORD, id, before.number(), draft.name() + " " + draft.about());
     house.phones().put(RECORD, id, draft.phone());
     note(actor, id, "name", before.name(), draft.name());
-    note(actor, id, "reach", reach(before.mail(), before.phone()), reach(draft.mail(), draft.phone()));
+    note(
+        actor,
+        id,
+        "reach",
+        reach(before.mail(), before.phone()),
+        reach(draft.mail(), draft.phone()));
     note(actor, id, "about", before.about(), draft.about());
-    note(actor, id, "place", before.postal() + " " + before.town(), draft.postal() + " " + draft.town());
+    note(
+        actor,
+        id,
+        "place",
+        before.postal() + " " + before.town(),
+        draft.postal() + " " + draft.town());
     note(actor, id, "source", before.source(), draft.source());
     note(actor, id, "campaign", before.campaign(), draft.campaign());
   }
@@ -207,7 +217,9 @@ public class EnquiryService {
     return mail.isEmpty() || phone.isEmpty() ? mail + phone : mail + ", " + phone;
   }
 
-  /** Notes a call, mail, meeting or note that was just had; what is new is being talked about then. */
+  /**
+   * Notes a call, mail, meeting or note that was just had; what is new is being talked about then.
+   */
   @Transactional
   public void talked(long id, String kind, String words, Actor actor) {
     Enquiry before = open(id, actor);
@@ -285,8 +297,7 @@ public class EnquiryService {
             .orElseGet(() -> assignment.next(facts(before)));
     house
         .log()
-        .expectOne(
-            store.setOwner(id, version, given.personId()), RECORD, id, before.version());
+        .expectOne(store.setOwner(id, version, given.personId()), RECORD, id, before.version());
     store.logGiven(
         id, given.personId(), house.clock().instant().toString(), given.ruleId().orElse(null));
     house
@@ -315,9 +326,10 @@ public class EnquiryService {
    * @return the opportunity's id
    */
   @Transactional
-  public long takeOn(long id, TakeOnForm typed, Actor actor) {
+  public long takeOn(long id, TakeOnForm changed, Actor actor) {
     actor.checkSells();
     Enquiry enquiry = open(id, actor);
+    TakeOnForm typed = filled(changed, enquiry);
     Actor owner = enquiry.ownerId() == actor.id() ? actor : people.get(enquiry.ownerId());
     long account =
         typed.accountId() == null
@@ -326,17 +338,35 @@ public class EnquiryService {
     Optional<Long> contact = contact(typed, account, actor);
     int updated =
         store.setState(
-            new EnquiryStore.StateChange(
-                id, enquiry.version(), "taken-on", null, null, account));
+            new EnquiryStore.StateChange(id, enquiry.version(), "taken-on", null, null, account));
     house.log().expectOne(updated, RECORD, id, enquiry.version());
-    house
-        .log()
-        .note(actor.id(), RECORD, id, "state", words(enquiry.state()), "taken on");
+    house.log().note(actor.id(), RECORD, id, "state", words(enquiry.state()), "taken on");
     return opportunities.open(
         OpportunityService.Opening.of(account, typed.title(), "new")
             .with(Optional.ofNullable(typed.pathId()), contact)
             .from(Optional.of(id), enquiry.source(), enquiry.campaign()),
         owner);
+  }
+
+  /** What was left out stands on the enquiry. */
+  private static TakeOnForm filled(TakeOnForm typed, Enquiry enquiry) {
+    return new TakeOnForm(
+        typed.accountId(),
+        typed.contactId(),
+        typed.pathId(),
+        either(typed.title(), enquiry.about()),
+        either(typed.name(), enquiry.name()),
+        either(typed.kind(), "company"),
+        typed.trade(),
+        either(typed.postal(), enquiry.postal()),
+        either(typed.town(), enquiry.town()),
+        either(typed.person(), enquiry.person()),
+        either(typed.mail(), enquiry.mail()),
+        either(typed.phone(), enquiry.phone()));
+  }
+
+  private static String either(String typed, String known) {
+    return typed == null ? known : typed;
   }
 
   private Optional<Long> contact(TakeOnForm typed, long account, Actor actor) {

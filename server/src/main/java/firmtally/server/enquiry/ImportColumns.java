@@ -7,8 +7,12 @@ import java.util.Set;
 
 /** What a file of enquiries may hold, and by which headings it is recognised. */
 enum ImportColumns {
-  NAME("name", true, Set.of("name", "company", "account", "customer", "firm", "organisation", "who")),
-  ABOUT("about", true, Set.of("about", "subject", "what", "message", "request", "interest", "topic")),
+  NAME(
+      "name",
+      true,
+      Set.of("name", "company", "account", "customer", "firm", "organisation", "who")),
+  ABOUT(
+      "about", true, Set.of("about", "subject", "what", "message", "request", "interest", "topic")),
   MAIL("mail", false, Set.of("mail", "email", "mailaddress", "emailaddress")),
   PHONE("phone", false, Set.of("phone", "telephone", "tel", "mobile", "phonenumber")),
   PERSON("person", false, Set.of("person", "contact", "contactperson", "contactname")),

@@ -29,8 +29,8 @@ class ImportController {
   }
 
   @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-  ImportService.ImportView read(
-      @RequestParam("file") MultipartFile file, @SignedIn Actor actor) throws IOException {
+  ImportService.ImportView read(@RequestParam("file") MultipartFile file, @SignedIn Actor actor)
+      throws IOException {
     return imports.read(file.getOriginalFilename(), file.getBytes(), actor);
   }
 

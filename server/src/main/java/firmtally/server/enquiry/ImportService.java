@@ -270,7 +270,8 @@ class ImportService {
     Integer before = inFile.putIfAbsent(key, row.number());
     if (before != null) {
       return Optional.of(
-          new KnownRow(row.number(), draft.name(), "row " + before, "same mail or phone in this file"));
+          new KnownRow(
+              row.number(), draft.name(), "row " + before, "same mail or phone in this file"));
     }
     return likeness
         .find(draft.name(), draft.mail(), draft.phone(), draft.postal(), draft.town(), 0)
@@ -313,8 +314,7 @@ class ImportService {
     return inRow.isEmpty() && forAll != null ? forAll : inRow;
   }
 
-  private static RowProblem problem(
-      Job job, Table.Row row, Matching matching, Problem problem) {
+  private static RowProblem problem(Job job, Table.Row row, Matching matching, Problem problem) {
     String field = problem.at().equals("reach") ? "mail" : problem.at();
     int column = matching.columns().getOrDefault(field, -1);
     return column < 0
@@ -332,9 +332,7 @@ class ImportService {
               + " rows are not in order, so nothing was taken. Mend them, or leave them out.");
     }
     List<Integer> left =
-        matching.leaveOutKnown()
-            ? checked.known().stream().map(KnownRow::row).toList()
-            : List.of();
+        matching.leaveOutKnown() ? checked.known().stream().map(KnownRow::row).toList() : List.of();
     job.done = 0;
     Integer count =
         transaction.execute(

@@ -25,7 +25,9 @@ class Likeness {
 
   /** Words that tell nothing about who it is. */
   private static final Set<String> NOTHING =
-      Set.of("and", "the", "of", "gmbh", "ag", "kg", "ltd", "llc", "inc", "co", "company", "sa", "bv", "plc");
+      Set.of(
+          "and", "the", "of", "gmbh", "ag", "kg", "ltd", "llc", "inc", "co", "company", "sa", "bv",
+          "plc");
 
   private final LikenessStore store;
 
@@ -113,8 +115,7 @@ class Likeness {
         !postal.isBlank()
             && !known.postal().isBlank()
             && !postal.strip().equalsIgnoreCase(known.postal().strip());
-    boolean otherTown =
-        !town.isBlank() && !known.town().isBlank() && !isNear(town, known.town());
+    boolean otherTown = !town.isBlank() && !known.town().isBlank() && !isNear(town, known.town());
     return !otherPostal && !otherTown;
   }
 

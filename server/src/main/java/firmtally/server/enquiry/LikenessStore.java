@@ -30,8 +30,7 @@ class LikenessStore {
       SELECT 'enquiry' AS record, e.id, e.number, e.name, e.postal, e.town, p.name AS owner, e.state
       FROM enquiry e JOIN person p ON p.id = e.owner_id WHERE e.id = :id
       """;
-  private static final String ACCOUNT_OF_CONTACT =
-      "SELECT account_id FROM contact WHERE id = :id";
+  private static final String ACCOUNT_OF_CONTACT = "SELECT account_id FROM contact WHERE id = :id";
   private final Sql sql;
   private final PhoneIndex phones;
 

@@ -37,8 +37,7 @@ public class FileService {
           Map.entry("zip", "application/zip"),
           Map.entry("odt", "application/vnd.oasis.opendocument.text"),
           Map.entry("ods", "application/vnd.oasis.opendocument.spreadsheet"),
-          Map.entry(
-              "xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
+          Map.entry("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
           Map.entry(
               "docx", "application/vnd.openxmlformats-officedocument.wordprocessingml.document"));
 

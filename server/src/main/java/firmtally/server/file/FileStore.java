@@ -60,7 +60,8 @@ class FileStore {
   }
 
   void putContent(String sha256, byte[] bytes) {
-    sql.sql("INSERT INTO file_content (sha256, bytes) VALUES (:sha256, :bytes) ON CONFLICT DO NOTHING")
+    sql.sql(
+            "INSERT INTO file_content (sha256, bytes) VALUES (:sha256, :bytes) ON CONFLICT DO NOTHING")
         .param("sha256", sha256)
         .param("bytes", bytes)
         .update();

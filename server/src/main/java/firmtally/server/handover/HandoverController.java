@@ -29,8 +29,7 @@ class HandoverController {
   }
 
   @PostMapping
-  HandedOver handOver(
-      @RequestBody HandoverService.HandoverForm typed, @SignedIn Actor actor) {
+  HandedOver handOver(@RequestBody HandoverService.HandoverForm typed, @SignedIn Actor actor) {
     return new HandedOver(handovers.handOver(typed, actor));
   }
 

@@ -77,8 +77,7 @@ public class HandoverService {
     Actor from = people.get(typed.fromId());
     Actor to = people.get(typed.toId());
     if (actor.id() != from.id() && !actor.manages(from.team())) {
-      throw new NotAllowed(
-          "Only " + from.name() + " or their manager may hand over their book.");
+      throw new NotAllowed("Only " + from.name() + " or their manager may hand over their book.");
     }
     Input input = new Input();
     Optional<LocalDate> until =
@@ -136,9 +135,7 @@ public class HandoverService {
   /** Gives back everything whose last day is over. */
   @Transactional
   public void endDue() {
-    store
-        .due(LocalDate.now(clock).toString())
-        .forEach(due -> giveBack(due, due.madeBy()));
+    store.due(LocalDate.now(clock).toString()).forEach(due -> giveBack(due, due.madeBy()));
   }
 
   private void giveBack(HandoverStore.Due due, long by) {

@@ -155,7 +155,13 @@ public class CircleService {
     note(actor, id, "tags", before.tags(), after.tags(), t -> t);
     note(actor, id, "competitors", before.competitors(), after.competitors(), c -> c);
     note(actor, id, "people", before.people(), after.people(), p -> p.name() + " " + p.role());
-    note(actor, id, "shares", before.shares(), after.shares(), s -> s.name() + " " + s.part() + " %");
+    note(
+        actor,
+        id,
+        "shares",
+        before.shares(),
+        after.shares(),
+        s -> s.name() + " " + s.part() + " %");
   }
 
   private <T> void note(

@@ -53,9 +53,7 @@ class ListController {
     return Download.of(lists.file(query, actor, false), name("csv"), Download.CSV);
   }
 
-  @GetMapping(
-      path = "/list.xlsx",
-      produces = Download.XLSX)
+  @GetMapping(path = "/list.xlsx", produces = Download.XLSX)
   ResponseEntity<byte[]> xlsx(@ParameterObject ListQuery query, @SignedIn Actor actor) {
     return Download.of(lists.file(query, actor, true), name("xlsx"), Download.XLSX);
   }

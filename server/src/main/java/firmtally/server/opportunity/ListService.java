@@ -111,8 +111,7 @@ public class ListService {
   /** The sum of value × odds is exact; it is rounded once. */
   private static Money weighted(CurrencyUnit currency, long minorTimesOdds) {
     return Rounding.amount(
-        currency,
-        BigDecimal.valueOf(minorTimesOdds, ODDS_DECIMALS + currency.getDecimalPlaces()));
+        currency, BigDecimal.valueOf(minorTimesOdds, ODDS_DECIMALS + currency.getDecimalPlaces()));
   }
 
   private static String text(Money amount) {
@@ -146,9 +145,7 @@ public class ListService {
                 TableWriter.Column.text("Campaign"),
                 TableWriter.Column.text("Neglected")));
     List<List<Object>> rows =
-        store
-            .page(query, actor, LocalDate.now(clock), MOST_IN_FILE, settings.amounts())
-            .stream()
+        store.page(query, actor, LocalDate.now(clock), MOST_IN_FILE, settings.amounts()).stream()
             .map(ListService::cells)
             .toList();
     return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);

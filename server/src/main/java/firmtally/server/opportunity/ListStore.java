@@ -227,8 +227,7 @@ class ListStore {
         .single();
   }
 
-  private JdbcClient.StatementSpec bind(
-      String text, Where where, Actor actor, LocalDate today) {
+  private JdbcClient.StatementSpec bind(String text, Where where, Actor actor, LocalDate today) {
     JdbcClient.StatementSpec statement =
         sql.sql(text)
             .param("today", today.toString())
@@ -308,7 +307,8 @@ class ListStore {
     }
     String condition = FAULTS.get(fault);
     if (condition == null) {
-      throw BadInput.at("fault", "This is none of any, " + String.join(", ", FAULTS.keySet()) + ".");
+      throw BadInput.at(
+          "fault", "This is none of any, " + String.join(", ", FAULTS.keySet()) + ".");
     }
     where.and("(" + condition + ")");
   }

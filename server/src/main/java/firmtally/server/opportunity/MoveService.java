@@ -95,8 +95,7 @@ public class MoveService {
     } else {
       proofs.untick(id, checkId);
     }
-    log.note(
-        actor.id(), RECORD, id, check.words(), done ? "open" : "done", done ? "done" : "open");
+    log.note(actor.id(), RECORD, id, check.words(), done ? "open" : "done", done ? "done" : "open");
   }
 
   /** Moves it to any stage of its path: on, over some, or back. */
@@ -119,16 +118,20 @@ public class MoveService {
       return to;
     }
     if (to.retired()) {
-      throw new NotPossible("The stage " + to.name() + " is retired; nothing moves there any more.");
+      throw new NotPossible(
+          "The stage " + to.name() + " is retired; nothing moves there any more.");
     }
     if (to.team() != null && !to.team().equals(before.ownerTeam())) {
-      throw new NotPossible(
-          "The stage " + to.name() + " is for team " + to.team() + " only.");
+      throw new NotPossible("The stage " + to.name() + " is for team " + to.team() + " only.");
     }
     List<String> missing = missing(before, path, to);
     if (!missing.isEmpty()) {
       throw new NotPossible(
-          "Before it moves to " + to.name() + " this is missing: " + String.join("; ", missing) + ".");
+          "Before it moves to "
+              + to.name()
+              + " this is missing: "
+              + String.join("; ", missing)
+              + ".");
     }
     return to;
   }
@@ -155,8 +158,7 @@ public class MoveService {
   /** Notes a move in the stage log, with the value then, and in the change log. */
   void logMove(Opportunity before, Stage to, Actor actor) {
     String from = service.path(before).stage(before.stageId()).name();
-    Money value =
-        worksheets.get(before.worksheetId(), service.context(before, actor)).contract();
+    Money value = worksheets.get(before.worksheetId(), service.context(before, actor)).contract();
     store.logStage(
         before.id(),
         clock.instant().toString(),

@@ -193,8 +193,7 @@ class OpportunityController {
     return new Created(
         opportunities.open(
             OpportunityService.Opening.of(typed.accountId(), typed.title(), "new")
-                .with(
-                    Optional.ofNullable(typed.pathId()), Optional.ofNullable(typed.contactId())),
+                .with(Optional.ofNullable(typed.pathId()), Optional.ofNullable(typed.contactId())),
             actor));
   }
 

@@ -261,8 +261,7 @@ public class OpportunityService {
                 source,
                 campaign,
                 opening.copiedFrom().orElse(null)));
-    store.logStage(
-        id, now(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
+    store.logStage(id, now(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
     record.index().add("opportunity", id, number, title + " " + account.name());
     record.log().note(actor.id(), "opportunity", id, "opportunity opened", null, title);
     return id;
@@ -340,8 +339,7 @@ public class OpportunityService {
   }
 
   private void checkContact(Input input, long account, Long contact) {
-    if (contact != null
-        && accounts.contacts(account).stream().noneMatch(c -> c.id() == contact)) {
+    if (contact != null && accounts.contacts(account).stream().noneMatch(c -> c.id() == contact)) {
       input.refuse("contactId", "This contact does not belong to the account.");
     }
   }
@@ -357,7 +355,12 @@ public class OpportunityService {
     note(before, actor, "budget", amount(before.budget()), amount(after.budget()));
     note(before, actor, "source", before.source(), after.source());
     note(before, actor, "campaign", before.campaign(), after.campaign());
-    note(before, actor, "contact", contact(before, before.contactId()), contact(before, after.contact()));
+    note(
+        before,
+        actor,
+        "contact",
+        contact(before, before.contactId()),
+        contact(before, after.contact()));
   }
 
   private void note(Opportunity of, Actor actor, String what, String before, String after) {
@@ -413,7 +416,9 @@ public class OpportunityService {
     return opportunity;
   }
 
-  /** An opportunity in any state that the person may act on: their own, a shared one, their team's. */
+  /**
+   * An opportunity in any state that the person may act on: their own, a shared one, their team's.
+   */
   Opportunity mine(long id, Actor actor) {
     Opportunity opportunity = seen(id, actor);
     if (!mayChange(opportunity, actor)) {

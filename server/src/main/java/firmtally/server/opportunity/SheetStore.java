@@ -70,8 +70,7 @@ class SheetStore {
       long version,
       OpenOpportunity open) {}
 
-  List<Item> open(
-      long path, SheetService.Filter filter, Actor actor, CurrencyUnit currency) {
+  List<Item> open(long path, SheetService.Filter filter, Actor actor, CurrencyUnit currency) {
     return Sight.bind(sql.sql(OPEN), actor)
         .param("path", path)
         .param("priority", filter.priority())

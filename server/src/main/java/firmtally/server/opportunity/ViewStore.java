@@ -16,6 +16,7 @@ class ViewStore {
       WHERE v.person_id = :me OR v.shared AND (p.team IS NULL OR :team IS NULL OR p.team = :team)
       ORDER BY v.person_id = :me DESC, v.name, v.id
       """;
+
   private static final String PUT =
       """
       INSERT INTO kept_view (person_id, name, shared, query) VALUES (:person, :name, :shared, :query)

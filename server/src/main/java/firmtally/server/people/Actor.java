@@ -42,8 +42,7 @@ public record Actor(long id, String login, String name, String mail, Role role, 
    * who sees all: who belongs to no team, the credit controller and the administrator.
    */
   public String seesTeam() {
-    boolean seesAll =
-        team == null || role == Role.CREDIT_CONTROLLER || role == Role.ADMINISTRATOR;
+    boolean seesAll = team == null || role == Role.CREDIT_CONTROLLER || role == Role.ADMINISTRATOR;
     return seesAll ? "" : team;
   }
 

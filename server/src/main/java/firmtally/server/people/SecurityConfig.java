@@ -40,7 +40,8 @@ class SecurityConfig {
     return http.authorizeHttpRequests(
             requests ->
                 requests
-                    .requestMatchers("/api/session", "/api/setup", "/api/web-form", "/api/calendar/*.ics")
+                    .requestMatchers(
+                        "/api/session", "/api/setup", "/api/web-form", "/api/calendar/*.ics")
                     .permitAll()
                     .requestMatchers("/api/**", "/v3/**")
                     .authenticated()

@@ -68,8 +68,7 @@ class SessionController {
 
   record Me(long id, String name, String mail, String role, @MaybeNull String team) {
     static Me of(Actor actor) {
-      return new Me(
-          actor.id(), actor.name(), actor.mail(), actor.role().word(), actor.team());
+      return new Me(actor.id(), actor.name(), actor.mail(), actor.role().word(), actor.team());
     }
   }
 
@@ -77,8 +76,7 @@ class SessionController {
 
   @GetMapping
   SessionView session(@SignedIn Actor actor) {
-    Me me =
-        actor == null ? null : Me.of(actor);
+    Me me = actor == null ? null : Me.of(actor);
     return new SessionView(
         me, people.isEmpty(), settings.loadDemo(), LocalDate.now(clock).toString());
   }

@@ -116,8 +116,12 @@ public class PathService {
       input.refuse("kind", "A path is of new business or of renewals.");
     }
     input.check();
-    long id = found(name, kind, List.of(new StageForm(
-        null, "First talk", "10", "14", null, null, null, false, List.of())));
+    long id =
+        found(
+            name,
+            kind,
+            List.of(
+                new StageForm(null, "First talk", "10", "14", null, null, null, false, List.of())));
     log.note(actor.id(), "path", id, "path added", null, name);
     return id;
   }
@@ -247,7 +251,8 @@ public class PathService {
     }
     for (Stage.Check left : checksOf(path, stage)) {
       // What was just written has no id in the form; what was left out of the form is retired.
-      boolean isNew = checks.stream().anyMatch(c -> c.id() == null && c.words().strip().equals(left.words()));
+      boolean isNew =
+          checks.stream().anyMatch(c -> c.id() == null && c.words().strip().equals(left.words()));
       if (!kept.contains(left.id()) && !isNew) {
         store.updateCheck(
             stage,

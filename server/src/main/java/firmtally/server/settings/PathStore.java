@@ -92,8 +92,7 @@ class PathStore {
             .stream()
             .collect(
                 Collectors.groupingBy(
-                    CheckRow::stageId,
-                    Collectors.mapping(CheckRow::check, Collectors.toList())));
+                    CheckRow::stageId, Collectors.mapping(CheckRow::check, Collectors.toList())));
     return sql.sql(STAGES)
         .param("path", path)
         .query(
@@ -162,7 +161,8 @@ class PathStore {
   }
 
   void insertCheck(long stage, int position, Stage.Check check) {
-    check("INSERT INTO stage_check (stage_id, position, words, proof, must, retired)"
+    check(
+        "INSERT INTO stage_check (stage_id, position, words, proof, must, retired)"
             + " VALUES (:stage, :position, :words, :proof, :must, :retired)",
         stage,
         position,
@@ -170,7 +170,8 @@ class PathStore {
   }
 
   void updateCheck(long stage, int position, Stage.Check check) {
-    check("UPDATE stage_check SET position = :position, words = :words, proof = :proof, must = :must,"
+    check(
+        "UPDATE stage_check SET position = :position, words = :words, proof = :proof, must = :must,"
             + " retired = :retired WHERE id = :id AND stage_id = :stage",
         stage,
         position,

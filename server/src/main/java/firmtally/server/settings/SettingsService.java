@@ -130,7 +130,12 @@ public class SettingsService {
         List.of(
             stage("Running", "75", "300", null, null),
             stage("Called", "85", "20", null, step("mail", "Send the renewal quote", "5")),
-            stage("Renewal quoted", "92", "14", "quote-sent", step("call", "Ask for the order", "5"))));
+            stage(
+                "Renewal quoted",
+                "92",
+                "14",
+                "quote-sent",
+                step("call", "Ask for the order", "5"))));
   }
 
   private static PathService.CheckForm must(String words, String proof) {

@@ -68,8 +68,7 @@ class TrailController {
   }
 
   @GetMapping("/find")
-  List<FoundIndex.Hit> find(
-      @RequestParam(defaultValue = "") String q, @SignedIn Actor actor) {
+  List<FoundIndex.Hit> find(@RequestParam(defaultValue = "") String q, @SignedIn Actor actor) {
     return store.seen(index.search(q), actor);
   }
 }

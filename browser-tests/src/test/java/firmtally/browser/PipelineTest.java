@@ -1,0 +1,162 @@
+package firmtally.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+
+/** From an enquiry to a managed pipeline, as a rep and their manager go. */
+class PipelineTest {
+  @RegisterExtension static final Browser BROWSER = Browser.withDemoData();
+
+  private static void as(String login) {
+    BROWSER.open("/");
+    BROWSER.until(
+        "neither signed in nor out",
+        () -> !BROWSER.texts("header nav, form [name='login']").isEmpty());
+    if (BROWSER.texts("form [name='login']").isEmpty()) {
+      BROWSER.script(
+          "return fetch('/api/session', {method: 'DELETE', headers: {'X-XSRF-TOKEN':"
+              + " document.cookie.split('XSRF-TOKEN=')[1].split(';')[0]}}).then(() => null)");
+    }
+    BROWSER.signIn(login);
+  }
+
+  @Test
+  void anEnquiryBecomesAnOpportunityByKeyboard() {
+    as("mara");
+    BROWSER.open("/enquiries");
+    BROWSER.see("form input[name='name']");
+    BROWSER.see("h1").click();
+    BROWSER.press("n");
+    BROWSER.focused("name");
+    BROWSER.type("Gatley Frieght");
+    BROWSER.press(Keys.TAB);
+    BROWSER.type("555 0122 987");
+    BROWSER.press(Keys.TAB);
+    BROWSER.type("Saltmere");
+    BROWSER.seeText("[aria-label='Who may be the same']", "name nearly the same");
+    BROWSER.press(Keys.TAB);
+    BROWSER.type("Two crane scales");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("table[aria-label='Enquiries']", "Gatley Frieght");
+    BROWSER.focused("name");
+    BROWSER.see("table[aria-label='Enquiries'] tbody tr:first-child a").click();
+    BROWSER.seeText("h1", "Gatley Frieght");
+
+    BROWSER.see("input[aria-label='What was said']").click();
+    BROWSER.type("They want it before spring.");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("[aria-label='Next steps']", "They want it before spring.");
+    BROWSER.seeText(".head", "talking");
+    assertThat(BROWSER.violations()).isEmpty();
+
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.focused("title");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "Two crane scales");
+    BROWSER.until("on its page", () -> BROWSER.path().startsWith("/opportunities/"));
+    BROWSER.button("Trail").click();
+    BROWSER.seeText("[aria-label='Paper trail']", "enquiry");
+    BROWSER.seeText(".facts", "Gatley Frieght");
+    assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 401")).isEmpty();
+  }
+
+  @Test
+  void anOpportunityIsLostToSomebodyAndOpenedAgain() {
+    as("mara");
+    BROWSER.open("/opportunities?as=list&owner=2&path=new");
+    BROWSER.see("[role='table'] [role='cell'] a").click();
+    BROWSER.see("[aria-label='Stages']");
+    BROWSER.see("h1").click();
+    BROWSER.press("x");
+    BROWSER.focused("reason");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("[role='dialog']", "This must not be empty.");
+    BROWSER.see("[role='dialog'] [name='reason']").click();
+    BROWSER.type("Price");
+    BROWSER.press(Keys.TAB);
+    BROWSER.type("Lowland Weighing");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText(".head", "lost: Price, to Lowland Weighing");
+    BROWSER.button("Steps 0").click();
+    BROWSER.seeText("[aria-label='Next steps']", "Closed: lost.");
+    assertThat(BROWSER.violations()).isEmpty();
+    BROWSER.button("Open it again").click();
+    BROWSER.seeText(".facts", "next call");
+    BROWSER.button("Log").click();
+    BROWSER.seeText("[aria-label='Changes']", "lost: Price, to Lowland Weighing");
+  }
+
+  @Test
+  void aFileWithBadRowsIsMendedOrTheyAreLeftOut(@TempDir Path folder) throws IOException {
+    as("helen");
+    Path file =
+        Files.writeString(
+            folder.resolve("enquiries.csv"),
+            """
+            Company,Mail,City,Subject,Value
+            Osier Farm,desk@osier.example,Saltmere,Floor scale,900
+            Rush Mill,nothing,Wexcombe,Silo,1x
+            """);
+    BROWSER.open("/enquiries/import");
+    BROWSER.see("input[type='file']").sendKeys(file.toString());
+    BROWSER.button("Try it, keep nothing").click();
+    BROWSER.seeText("[aria-label='What was found']", "1 rows are in order, 1 are not");
+    assertThat(BROWSER.texts("table[aria-label='What is wrong'] tbody tr"))
+        .hasSize(2)
+        .allMatch(row -> row.startsWith("3 "));
+    assertThat(BROWSER.button("Take down 1, all at once").isEnabled()).isFalse();
+    assertThat(BROWSER.violations()).isEmpty();
+    BROWSER.see("section label input[type='checkbox']").click();
+    BROWSER.until("may be taken", () -> BROWSER.button("Take down 1, all at once").isEnabled());
+    BROWSER.button("Take down 1, all at once").click();
+    BROWSER.seeText(".page", "1 enquiries were taken down.");
+    BROWSER.open("/enquiries");
+    BROWSER.seeText("table[aria-label='Enquiries']", "Osier Farm");
+  }
+
+  @Test
+  void aManagersMonday() {
+    as("helen");
+    BROWSER.seeText(".two", "What is neglected, by rep");
+    BROWSER.see("a[href*='fault=any']").click();
+    BROWSER.see("[role='table'] [aria-expanded='false']").click();
+    BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']");
+    List<String> faults = BROWSER.texts(".faults");
+    assertThat(faults).isNotEmpty().noneMatch(String::isEmpty);
+    assertThat(BROWSER.violations()).isEmpty();
+
+    BROWSER.button("Keep view").click();
+    BROWSER.focused("name");
+    BROWSER.type("Monday");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.until("it is kept", () -> BROWSER.texts("[role='dialog']").isEmpty());
+    BROWSER.seeText("select[aria-label='Kept views']", "Monday");
+
+    BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']").click();
+    BROWSER.button("Stage").click();
+    BROWSER.seeText("[aria-label='Stage']", "usually");
+    BROWSER.see("h1").click();
+    BROWSER.press("t");
+    BROWSER.see("select[aria-label='Kind']").sendKeys("task");
+    BROWSER.see("input[aria-label='Next step']").click();
+    BROWSER.type("Tell me on Friday how it stands");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("[aria-label='Next steps']", "Tell me on Friday how it stands");
+
+    BROWSER.open("/enquiries/rules");
+    BROWSER.seeText("table[aria-label='How it went']", "Mara Lind");
+    BROWSER.see("form [aria-label='Postal code']").click();
+    BROWSER.type("24111");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("form [role='status']", "The coast");
+    assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 401")).isEmpty();
+  }
+}
