@@ -13,7 +13,7 @@ import org.openqa.selenium.Keys;
 
 /** From an enquiry to a managed pipeline, as a rep and their manager go. */
 class PipelineTest {
-  @RegisterExtension static final Browser BROWSER = Browser.withDemoData();
+  @RegisterExtension static final Browser BROWSER = new Browser(true);
 
   private static void as(String login) {
     BROWSER.open("/");

@@ -1,0 +1,172 @@
+"""Measures what the server answers from a large house, and what the bare SQL of each answer takes in the sqlite3 shell.
+
+Called by `./tally bench server`. The statements are those the server runs: it is asked once with its SQL logged, and each
+statement is then run again, with its values written in, by the shell.
+"""
+import http.cookiejar
+import json
+import re
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.parse
+import urllib.request
+
+JAVA = ["java", "-XX:+UseSerialGC", "-Xmx1g", "-jar", sys.argv[1]]
+PORT = 18098
+BASE = f"http://127.0.0.1:{PORT}"
+WARM, TIMED, SHELL = 12, 41, 7
+ASKED = [
+    ("rep1", "list, a rep's team", "/api/opportunities?path=new"),
+    ("helen", "list, everybody's, most value first", "/api/opportunities?sort=-value"),
+    ("helen", "list, won, page 2 by value", "/api/opportunities?state=won&sort=-value&after=1050000|3000000"),
+    ("helen", "list, narrowed by tag and words", "/api/opportunities?state=all&tag=export&q=silo"),
+    ("helen", "list, neglected in any way", "/api/opportunities?fault=any"),
+    ("helen", "groups by owner", "/api/opportunities/groups?group=owner"),
+    ("helen", "groups by month, won", "/api/opportunities/groups?group=month&state=won"),
+    ("helen", "counts of what is neglected", "/api/opportunities/faults"),
+    ("rep1", "sheet, one rep", "/api/sheet?owner=1001"),
+    ("rep1", "sheet, a team", "/api/sheet"),
+    ("helen", "sheet, all 2,000", "/api/sheet"),
+    ("rep1", "day sheet, a rep", "/api/day-sheet"),
+    ("helen", "day sheet, a manager", "/api/day-sheet"),
+    ("rep1", "the bar's counts", "/api/counts"),
+    ("helen", "palette, two words", "/api/find?q=silo+farm"),
+    ("rep1", "palette, a number", "/api/find?q=O-1050"),
+    ("helen", "calendar, a month of everybody", "/api/calendar?from={from}&to={to}"),
+    ("helen", "enquiries", "/api/enquiries"),
+    ("helen", "accounts", "/api/accounts?q=mill"),
+    ("helen", "account page", "/api/accounts/10077"),
+    ("helen", "opportunity page", "/api/opportunities/1099990"),
+    ("helen", "who may be the same", "/api/enquiries/alike?name=Greyfen+Dairy+77&phone=55577000077"),
+]
+
+
+class Guest:
+    """Somebody at the door, on one connection with cookies of their own."""
+
+    def __init__(self, login):
+        self.jar = http.cookiejar.CookieJar()
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
+        self.get("/api/session")
+        token = next(c.value for c in self.jar if c.name == "XSRF-TOKEN")
+        body = json.dumps({"login": login, "password": "tally-demo"}).encode()
+        headers = {"Content-Type": "application/json", "X-XSRF-TOKEN": token}
+        self.opener.open(urllib.request.Request(BASE + "/api/session", body, headers)).read()
+
+    def get(self, path):
+        return self.opener.open(BASE + path).read()
+
+
+def start(data, *more):
+    server = subprocess.Popen(
+        [*JAVA, f"--tally.data={data}", "--tally.load-demo=true", f"--server.port={PORT}", *more],
+        stdout=open(f"{data}/log", "w"),
+        stderr=subprocess.STDOUT,
+    )
+    for _ in range(300):
+        try:
+            urllib.request.urlopen(BASE + "/api/session").read()
+            return server
+        except OSError:
+            if server.poll() is not None:
+                sys.exit(open(f"{data}/log").read()[-2000:])
+            time.sleep(0.3)
+    sys.exit("the server did not start")
+
+
+def stop(server):
+    server.terminate()
+    server.wait()
+
+
+def literal(value, kind):
+    if kind in ("java.lang.Long", "java.lang.Integer"):
+        return value
+    if kind == "java.lang.Boolean":
+        return "1" if value == "true" else "0"
+    return "NULL" if kind == "null" else "'" + value.replace("'", "''") + "'"
+
+
+def statements(log):
+    """The statements of a stretch of the log, with their values written in."""
+    found, text, values = [], None, []
+    for line in re.split(r"\n(?=\d{4}-\d\d-\d\dT)", log):
+        begun = re.search(r"Executing prepared SQL statement \[(.*)\]\s*$", line, re.S)
+        value = re.search(r"parameter value \[(.*?)\], value class \[(.*?)\]", line, re.S)
+        if begun:
+            if text:
+                found.append((text, values))
+            text, values = begun.group(1), []
+        elif value and text:
+            values.append(literal(*value.groups()))
+    if text:
+        found.append((text, values))
+    whole = []
+    for text, values in found:
+        parts = text.split("?")
+        if len(parts) == len(values) + 1:
+            whole.append("".join(p + v for p, v in zip(parts, [*values, ""])).strip() + ";")
+    return whole
+
+
+def shell(database, sqls):
+    """The median time of all statements together in the sqlite3 shell, in ms."""
+    script = ".timer on\n.output /dev/null\n" + "\n".join(["\n".join(sqls)] * SHELL)
+    out = subprocess.run(["sqlite3", "-readonly", database], input=script, capture_output=True, text=True)
+    times = [float(t) for t in re.findall(r"Run Time: real ([\d.]+)", out.stdout + out.stderr)]
+    if out.stderr.strip():
+        print(out.stderr.strip()[:300], file=sys.stderr)
+    rounds = [sum(times[i * len(sqls) : (i + 1) * len(sqls)]) for i in range(SHELL)]
+    return statistics.median(rounds) * 1000
+
+
+def main():
+    data = tempfile.mkdtemp(prefix="tally-bench")
+    database = f"{data}/firm-tally.sqlite"
+    today = time.strftime("%Y-%m")
+    asked = [(who, name, path.format(**{"from": f"{today}-01", "to": f"{today}-28"})) for who, name, path in ASKED]
+    print("making the house", file=sys.stderr)
+    stop(start(data))
+    made = subprocess.run(["sqlite3", database], stdin=open(sys.argv[2]), capture_output=True, text=True)
+    if made.returncode or made.stderr:
+        sys.exit(made.stderr)
+    print(made.stdout.strip(), file=sys.stderr)
+
+    server = start(
+        data,
+        "--logging.level.org.springframework.jdbc.core.JdbcTemplate=DEBUG",
+        "--logging.level.org.springframework.jdbc.core.StatementCreatorUtils=TRACE",
+    )
+    guests = {who: Guest(who) for who in {a[0] for a in asked}}
+    sql = []
+    for who, _, path in asked:
+        before = len(open(f"{data}/log").read())
+        guests[who].get(urllib.parse.quote(path, safe="/?&=+|"))
+        time.sleep(0.2)
+        sql.append(statements(open(f"{data}/log").read()[before:]))
+    stop(server)
+
+    server = start(data)
+    guests = {who: Guest(who) for who in {a[0] for a in asked}}
+    print("| asked | median | 9 of 10 under | answer | statements | bare SQL |\n|---|---|---|---|---|---|")
+    for (who, name, path), sqls in zip(asked, sql):
+        path = urllib.parse.quote(path, safe="/?&=+|")
+        times = []
+        for n in range(WARM + TIMED):
+            begun = time.perf_counter()
+            answer = guests[who].get(path)
+            if n >= WARM:
+                times.append((time.perf_counter() - begun) * 1000)
+        times.sort()
+        print(
+            f"| {name} | {statistics.median(times):.1f} ms | {times[int(len(times) * 0.9)]:.1f} ms"
+            f" | {len(answer) / 1024:.0f} KiB | {len(sqls)} | {shell(database, sqls):.1f} ms |",
+            flush=True,
+        )
+    stop(server)
+
+
+main()
