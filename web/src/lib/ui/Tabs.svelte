@@ -37,7 +37,7 @@
       tabindex={tab.key === chosen ? 0 : -1}
       onclick={() => choose(tab.key)}
       onkeydown={(e) => move(e, n)}
-      >{tab.label}{#if tab.mark}<b>{tab.mark}</b>{/if}</button
+      >{tab.mark ? tab.label + ' ' : tab.label}{#if tab.mark}<b>{tab.mark}</b>{/if}</button
     >
   {/each}
 </div>
@@ -65,7 +65,6 @@
   b {
     font-weight: 500;
     font-size: 11.5px;
-    margin-left: 5px;
     color: var(--brass);
   }
 </style>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { day, figure, percent, rounded, unitPrice } from './format';
+import { at, day, daysBetween, figure, percent, rounded, size, unitPrice } from './format';
 
 describe('figures as people read them', () => {
   it.each([
@@ -26,5 +26,23 @@ describe('figures as people read them', () => {
     const today = new Date('2027-06-01T00:00:00Z');
     expect(day('2027-03-01', today)).toBe('1 Mar');
     expect(day('2028-03-01', today)).toBe('1 Mar 2028');
+  });
+
+  it('counts days between two days, over the ends of months', () => {
+    expect(daysBetween('2026-11-25', '2026-12-02')).toBe(7);
+    expect(daysBetween('2028-02-28T23:00:00Z', '2028-03-01')).toBe(2);
+    expect(daysBetween('2026-11-25', '2026-11-24')).toBe(-1);
+  });
+
+  it('writes sizes as people read them', () => {
+    expect(size(1023)).toBe('1023\u00a0B');
+    expect(size(1024)).toBe('1\u00a0KiB');
+    expect(size(3.44 * 1024 * 1024)).toBe('3.4\u00a0MiB');
+  });
+
+  it('tells no time of what has none', () => {
+    expect(at(null)).toBe('');
+    expect(at('2026-11-25')).toBe('');
+    expect(at('2026-11-25T09:05:00Z')).toMatch(/^[0-2][0-9]:05$/);
   });
 });

@@ -62,7 +62,8 @@
     </select>
     <a class="act" href="/calls">Call lists</a>
     {#if session.sells}<a class="act" href="/enquiries/import">Bring a file</a>{/if}
-    {#if session.manages}<a class="act" href="/enquiries/rules">Rules</a>{/if}
+    {#if session.manages}<a class="act" href="/enquiries/rules">Rules</a>
+      <a class="act" href="/outside/web-form.html" target="_blank" rel="noopener">Web form</a>{/if}
   </div>
   {#if session.sells}<TakeDown bind:first onTaken={() => list.refetch()} />{/if}
   <Tabs tabs={TABS} bind:chosen={pile} label="State" onChoose={narrow} />

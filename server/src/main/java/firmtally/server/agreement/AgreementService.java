@@ -7,6 +7,7 @@ import firmtally.core.renewal.RunningTerm;
 import firmtally.core.worksheet.LineTally;
 import firmtally.server.activity.ActivityService;
 import firmtally.server.opportunity.Opportunity;
+import firmtally.server.opportunity.Opening;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.ChangeLog;
@@ -205,7 +206,7 @@ public class AgreementService {
       Actor actor) {
     long id =
         opportunities.openFor(
-            OpportunityService.Opening.of(
+            Opening.of(
                     before.accountId(),
                     "Renewal of " + number + " from " + next.renewalStart(),
                     "renewal")

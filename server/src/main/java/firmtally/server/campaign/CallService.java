@@ -1,6 +1,7 @@
 package firmtally.server.campaign;
 
 import firmtally.server.activity.ActivityService;
+import firmtally.server.opportunity.Opening;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.ChangeLog;
@@ -229,7 +230,7 @@ public class CallService {
 
   private long raise(CallStore.Entry entry, String title, Actor actor) {
     return opportunities.open(
-        OpportunityService.Opening.of(entry.accountId(), title, "new")
+        Opening.of(entry.accountId(), title, "new")
             .with(Optional.empty(), Optional.ofNullable(entry.contactId()))
             .from(Optional.empty(), "call list", entry.campaign()),
         actor);

@@ -5,6 +5,7 @@ import firmtally.server.catalogue.Product;
 import firmtally.server.opportunity.EndingService;
 import firmtally.server.opportunity.MoveService;
 import firmtally.server.opportunity.Opportunity;
+import firmtally.server.opportunity.Opening;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.order.CustomerOrder;
 import firmtally.server.order.OrderService;
@@ -104,7 +105,7 @@ class DemoHistory {
         () ->
             id[0] =
                 opportunities.open(
-                    OpportunityService.Opening.of(stage.accounts().get(account), title, "new")
+                    Opening.of(stage.accounts().get(account), title, "new")
                         .from(Optional.empty(), SOURCES[i % SOURCES.length], "")
                         .closing(
                             day.plusDays(25L + stage.random().nextInt(90)),

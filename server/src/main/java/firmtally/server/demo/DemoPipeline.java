@@ -5,6 +5,7 @@ import firmtally.server.file.FileService;
 import firmtally.server.opportunity.CircleService;
 import firmtally.server.opportunity.EndingService;
 import firmtally.server.opportunity.Opportunity;
+import firmtally.server.opportunity.Opening;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.ClockConfig;
@@ -194,7 +195,7 @@ class DemoPipeline {
   private void project(DemoHistory.Stage stage, long path, int n, Actor rep) {
     long id =
         opportunities.open(
-            OpportunityService.Opening.of(
+            Opening.of(
                     stage.accounts().get(n * 5), "Weighbridge at gate " + (n + 1), "new")
                 .with(Optional.of(path), Optional.empty())
                 .from(Optional.empty(), "word of mouth", ""),

@@ -3,6 +3,7 @@ package firmtally.server.enquiry;
 import firmtally.core.enquiry.AssignmentRule;
 import firmtally.server.account.AccountService;
 import firmtally.server.activity.ActivityService;
+import firmtally.server.opportunity.Opening;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.people.Actor;
 import firmtally.server.people.PeopleService;
@@ -342,7 +343,7 @@ public class EnquiryService {
     house.log().expectOne(updated, RECORD, id, enquiry.version());
     house.log().note(actor.id(), RECORD, id, "state", words(enquiry.state()), "taken on");
     return opportunities.open(
-        OpportunityService.Opening.of(account, typed.title(), "new")
+        Opening.of(account, typed.title(), "new")
             .with(Optional.ofNullable(typed.pathId()), contact)
             .from(Optional.of(id), enquiry.source(), enquiry.campaign()),
         owner);

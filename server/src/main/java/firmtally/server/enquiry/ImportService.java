@@ -348,7 +348,8 @@ class ImportService {
               return taken;
             });
     job.taken = count == null ? 0 : count;
-    job.words = job.taken + " enquiries were taken down.";
+    job.words =
+        job.taken == 1 ? "1 enquiry was taken down." : job.taken + " enquiries were taken down.";
   }
 
   /** The bad rows as they came, with what is wrong beside each, to mend and bring again. */

@@ -192,7 +192,7 @@ class OpportunityController {
     actor.checkSells();
     return new Created(
         opportunities.open(
-            OpportunityService.Opening.of(typed.accountId(), typed.title(), "new")
+            Opening.of(typed.accountId(), typed.title(), "new")
                 .with(Optional.ofNullable(typed.pathId()), Optional.ofNullable(typed.contactId())),
             actor));
   }
