@@ -3,6 +3,7 @@
 Called by `./tally bench server`. The statements are those the server runs: it is asked once with its SQL logged, and each
 statement is then run again, with its values written in, by the shell.
 """
+import atexit
 import http.cookiejar
 import json
 import re
@@ -66,6 +67,7 @@ def start(data, *more):
         stdout=open(f"{data}/log", "w"),
         stderr=subprocess.STDOUT,
     )
+    atexit.register(server.kill)
     for _ in range(300):
         try:
             urllib.request.urlopen(BASE + "/api/session").read()
@@ -144,7 +146,7 @@ def main():
     sql = []
     for who, _, path in asked:
         before = len(open(f"{data}/log").read())
-        guests[who].get(urllib.parse.quote(path, safe="/?&=+|"))
+        guests[who].get(urllib.parse.quote(path, safe="/?&=+"))
         time.sleep(0.2)
         sql.append(statements(open(f"{data}/log").read()[before:]))
     stop(server)
@@ -153,7 +155,7 @@ def main():
     guests = {who: Guest(who) for who in {a[0] for a in asked}}
     print("| asked | median | 9 of 10 under | answer | statements | bare SQL |\n|---|---|---|---|---|---|")
     for (who, name, path), sqls in zip(asked, sql):
-        path = urllib.parse.quote(path, safe="/?&=+|")
+        path = urllib.parse.quote(path, safe="/?&=+")
         times = []
         for n in range(WARM + TIMED):
             begun = time.perf_counter()

@@ -358,6 +358,7 @@ CREATE TABLE opportunity (
   campaign TEXT NOT NULL DEFAULT '',
   copied_from INTEGER REFERENCES opportunity(id),
   touched_on TEXT NOT NULL,
+  value INTEGER NOT NULL DEFAULT 0,
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
 CREATE INDEX opportunity_close ON opportunity(state, expected_close, id);
@@ -367,9 +368,25 @@ CREATE INDEX opportunity_stage ON opportunity(stage_id, state);
 CREATE INDEX opportunity_renews ON opportunity(renews_id);
 CREATE INDEX opportunity_enquiry ON opportunity(enquiry_id);
 CREATE INDEX opportunity_closed ON opportunity(closed_on, state);
+CREATE INDEX opportunity_value ON opportunity(state, value, id);
 CREATE INDEX opportunity_paused ON opportunity(paused_until) WHERE state = 'paused';
 CREATE INDEX opportunity_campaign ON opportunity(campaign) WHERE campaign <> '';
 CREATE INDEX opportunity_path ON opportunity(state, path_id, expected_close, id);
+
+-- Its value stands beside it, so that lists are sorted by an index: its lines' total, or what it was won with.
+CREATE TRIGGER opportunity_opened AFTER INSERT ON opportunity BEGIN
+  UPDATE opportunity
+  SET value = COALESCE(NEW.won_amount, (SELECT contract FROM worksheet WHERE id = NEW.worksheet_id))
+  WHERE id = NEW.id;
+END;
+CREATE TRIGGER opportunity_lines AFTER UPDATE OF contract ON worksheet WHEN NEW.contract <> OLD.contract BEGIN
+  UPDATE opportunity SET value = NEW.contract WHERE worksheet_id = NEW.id AND won_amount IS NULL;
+END;
+CREATE TRIGGER opportunity_won AFTER UPDATE OF won_amount ON opportunity WHEN NEW.won_amount IS NOT OLD.won_amount BEGIN
+  UPDATE opportunity
+  SET value = COALESCE(NEW.won_amount, (SELECT contract FROM worksheet WHERE id = NEW.worksheet_id))
+  WHERE id = NEW.id;
+END;
 
 CREATE TABLE opportunity_tag (
   opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),

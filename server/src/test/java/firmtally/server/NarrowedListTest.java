@@ -153,6 +153,10 @@ class NarrowedListTest {
     assertThat(all(manager, "tag=EXPORT&state=all")).isNotEmpty();
     assertThat(all(manager, "competitor=Lowland Weighing&state=all")).isNotEmpty();
     assertThat(all(manager, "q=100%25&state=all")).isEmpty();
+    assertThat(all(manager, "q=%25&state=all")).isEmpty();
+    assertThat(all(manager, "q=silo weigh&state=all"))
+        .isNotEmpty()
+        .allMatch(r -> r.path("title").asString().startsWith("Silo weighing"));
     assertThat(all(manager, "from=2000-01-01&to=2000-12-31&state=won")).isEmpty();
     all(manager, "state=lost&competitor=Lowland Weighing")
         .forEach(r -> assertThat(r.path("state").asString()).isEqualTo("lost"));

@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.LongFunction;
 import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
@@ -46,10 +47,12 @@ public class DaySheetService {
             .collect(
                 Collectors.groupingBy(
                     r -> List.of(r.record(), r.id()), LinkedHashMap::new, Collectors.toList()));
-    return byRecord.values().stream().map(this::row).toList();
+    LongFunction<String> amounts = settings.amounts();
+    return byRecord.values().stream().map(reasons -> row(reasons, amounts)).toList();
   }
 
-  private DaySheetController.Todo row(List<DaySheetStore.Reason> reasons) {
+  private static DaySheetController.Todo row(
+      List<DaySheetStore.Reason> reasons, LongFunction<String> amounts) {
     DaySheetStore.Reason first =
         reasons.stream().min(Comparator.comparingInt(r -> urgency(r.kind()))).orElseThrow();
     return new DaySheetController.Todo(
@@ -61,7 +64,7 @@ public class DaySheetService {
         first.title(),
         first.account(),
         first.due(),
-        settings.amounts().apply(first.stake()),
+        amounts.apply(first.stake()),
         first.activity(),
         first.stageId(),
         first.version());

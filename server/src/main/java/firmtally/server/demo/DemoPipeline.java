@@ -4,8 +4,8 @@ import firmtally.server.activity.ActivityService;
 import firmtally.server.file.FileService;
 import firmtally.server.opportunity.CircleService;
 import firmtally.server.opportunity.EndingService;
-import firmtally.server.opportunity.Opportunity;
 import firmtally.server.opportunity.Opening;
+import firmtally.server.opportunity.Opportunity;
 import firmtally.server.opportunity.OpportunityService;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.ClockConfig;
@@ -195,8 +195,7 @@ class DemoPipeline {
   private void project(DemoHistory.Stage stage, long path, int n, Actor rep) {
     long id =
         opportunities.open(
-            Opening.of(
-                    stage.accounts().get(n * 5), "Weighbridge at gate " + (n + 1), "new")
+            Opening.of(stage.accounts().get(n * 5), "Weighbridge at gate " + (n + 1), "new")
                 .with(Optional.of(path), Optional.empty())
                 .from(Optional.empty(), "word of mouth", ""),
             rep);

@@ -7,6 +7,7 @@ import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.Versions;
 import firmtally.server.settings.SettingsService;
 import java.util.List;
+import java.util.function.LongFunction;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -95,6 +96,7 @@ class EnquiryController {
       @RequestParam(defaultValue = "") String q,
       @RequestParam(defaultValue = "9223372036854775807") long before,
       @SignedIn Actor actor) {
+    LongFunction<String> amounts = settings.amounts();
     List<EnquiryRow> rows =
         enquiries
             .page(
@@ -103,12 +105,12 @@ class EnquiryController {
                 PAGE,
                 actor)
             .stream()
-            .map(e -> row(e, actor))
+            .map(e -> row(e, actor, amounts))
             .toList();
     return new EnquiryList(rows, rows.size() < PAGE ? null : rows.get(PAGE - 1).id());
   }
 
-  private EnquiryRow row(Enquiry e, Actor actor) {
+  private static EnquiryRow row(Enquiry e, Actor actor, LongFunction<String> amounts) {
     return new EnquiryRow(
         e.id(),
         e.number(),
@@ -121,7 +123,7 @@ class EnquiryController {
         e.town(),
         e.about(),
         e.family(),
-        e.worth() == null ? null : settings.amounts().apply(e.worth()),
+        e.worth() == null ? null : amounts.apply(e.worth()),
         e.source(),
         e.campaign(),
         e.state(),
@@ -151,7 +153,7 @@ class EnquiryController {
   EnquiryView get(@PathVariable long id, @SignedIn Actor actor) {
     Enquiry e = enquiries.seen(id, actor);
     return new EnquiryView(
-        row(e, actor),
+        row(e, actor, settings.amounts()),
         activities.of(ActivityService.On.enquiry(id)),
         likeness.find(e.name(), e.mail(), e.phone(), e.postal(), e.town(), id));
   }

@@ -11,7 +11,7 @@ import firmtally.server.platform.MaybeNull;
  * @param path a path's id, or the kind of one: new, renewal
  * @param fault no-next-step, silent, slipped, past-close, over-time, or any of them
  * @param from first day of expected close (for what is won or lost: of the day it was closed)
- * @param q words in the title, number, account or note
+ * @param q words of which each begins one in the number, the title or the account's name
  * @param sort close, value, title, account, stage, owner, age or touched; -value is the other way
  * @param group what the rows are gathered by
  * @param key the group to which the rows are narrowed

@@ -4,6 +4,7 @@ import firmtally.core.money.Percent;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.BadInput;
 import firmtally.server.platform.Cursor;
+import firmtally.server.platform.FoundIndex;
 import firmtally.server.platform.Sql;
 import firmtally.server.platform.Where;
 import java.sql.ResultSet;
@@ -46,20 +47,20 @@ class ListStore {
           "past-close", PAST,
           "over-time", OVER_TIME);
 
+  /** Each of these is there; SQLite leaves a LEFT JOIN out where nothing of it is asked for. */
   private static final String FROM =
       """
       FROM opportunity o
-      JOIN account a ON a.id = o.account_id
-      JOIN person p ON p.id = o.owner_id
-      JOIN stage s ON s.id = o.stage_id
-      JOIN sales_path sp ON sp.id = o.path_id
-      JOIN worksheet w ON w.id = o.worksheet_id
+      LEFT JOIN account a ON a.id = o.account_id
+      LEFT JOIN person p ON p.id = o.owner_id
+      LEFT JOIN stage s ON s.id = o.stage_id
+      LEFT JOIN sales_path sp ON sp.id = o.path_id
       """;
 
   private static final String COLUMNS =
       "SELECT o.id, o.number, o.title, o.account_id, a.name AS account, o.owner_id, p.name AS owner, p.team,"
           + " s.name AS stage, sp.name AS path, COALESCE(o.own_odds, s.odds) AS odds, o.state, o.expected_close,"
-          + " o.slips, COALESCE(o.won_amount, w.contract) AS value, o.stage_since, s.usual_days, o.touched_on,"
+          + " o.slips, o.value, o.stage_since, s.usual_days, o.touched_on,"
           + " o.priority, o.interest, o.closed_on, o.reason, o.competitor, o.campaign, o.source, o.version,"
           + " (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due, ("
           + NO_NEXT
@@ -71,7 +72,7 @@ class ListStore {
           + OVER_TIME
           + ") AS over_time\n";
 
-  private static final String VALUE = "COALESCE(o.won_amount, w.contract)";
+  private static final String VALUE = "o.value";
 
   /** What a list may be sorted by. */
   private enum Order {
@@ -271,11 +272,11 @@ class ListStore {
         .maybe("o.source = :source", "source", query.source())
         .maybe("o.campaign = :campaign", "campaign", query.campaign())
         .maybe(
-            "EXISTS (SELECT 1 FROM opportunity_tag t WHERE t.opportunity_id = o.id AND t.tag = :tag)",
+            "o.id IN (SELECT opportunity_id FROM opportunity_tag WHERE tag = :tag)",
             "tag",
             query.tag())
         .maybe(
-            "EXISTS (SELECT 1 FROM opportunity_competitor c WHERE c.opportunity_id = o.id AND c.name = :competitor)",
+            "o.id IN (SELECT opportunity_id FROM opportunity_competitor WHERE name = :competitor)",
             "competitor",
             query.competitor())
         .maybe(day + " >= :from", "from", query.from())
@@ -288,10 +289,9 @@ class ListStore {
     }
     if (query.q() != null && !query.q().isBlank()) {
       where.and(
-          "(o.title LIKE :q ESCAPE '!' OR o.number LIKE :q ESCAPE '!' OR a.name LIKE :q ESCAPE '!'"
-              + " OR o.note LIKE :q ESCAPE '!')",
+          "o.id IN (SELECT record_id FROM found WHERE found MATCH :q AND kind = 'opportunity')",
           "q",
-          Where.anywhere(query.q().strip()));
+          FoundIndex.wordsOf(query.q()));
     }
   }
 

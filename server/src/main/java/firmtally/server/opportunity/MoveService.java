@@ -13,6 +13,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.LongFunction;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -59,6 +60,7 @@ public class MoveService {
   public record CheckView(long id, String words, String proof, boolean must, boolean done) {}
 
   List<Move> moves(long id) {
+    LongFunction<String> amounts = settings.amounts();
     return store.moves(id).stream()
         .map(
             m ->
@@ -68,7 +70,7 @@ public class MoveService {
                     m.stageId(),
                     m.stage(),
                     m.fromStage(),
-                    settings.amounts().apply(m.value())))
+                    amounts.apply(m.value())))
         .toList();
   }
 

@@ -9,6 +9,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class FoundIndex {
   private static final int MOST = 12;
+  private static final String NOTHING = "\"\"";
   private final Sql sql;
 
   FoundIndex(Sql sql) {
@@ -39,16 +40,25 @@ public class FoundIndex {
   }
 
   /**
-   * The records in which every word of the text begins a word, the best first; none for a blank
-   * text.
+   * What to MATCH for records in which every word of a text begins a word; without words it is what
+   * nothing matches.
    */
-  public List<Hit> search(String text) {
+  public static String wordsOf(String text) {
     String query =
         Arrays.stream(text.split("[^\\p{L}\\p{N}]+"))
             .filter(word -> !word.isEmpty())
             .map(word -> "\"" + word + "\"*")
             .collect(Collectors.joining(" "));
-    if (query.isEmpty()) {
+    return query.isEmpty() ? NOTHING : query;
+  }
+
+  /**
+   * The records in which every word of the text begins a word, the best first; none for a blank
+   * text.
+   */
+  public List<Hit> search(String text) {
+    String query = wordsOf(text);
+    if (query.equals(NOTHING)) {
       return List.of();
     }
     return sql.sql(
