@@ -102,6 +102,7 @@
     if (bench.dirty && !confirm('There are lines that are not saved. Leave them?')) navigation.cancel();
   });
 
+  const steps = { label: 'Steps', keys: 't', run: () => (side = side === 'steps' ? 'checks' : 'steps') };
   offer(() =>
     o.mayChange
       ? [
@@ -112,12 +113,13 @@
           { label: 'Make a quote', keys: 'Ctrl+Enter', run: quote },
           { label: 'Change what it is about', keys: 'e', run: () => (asking = 'about') },
           { label: 'Change people, tags, competitors, shares', keys: 'w', run: () => (asking = 'circle') },
-          { label: 'Steps', keys: 't', run: () => (side = side === 'steps' ? 'checks' : 'steps') },
+          steps,
           { label: 'Pause', keys: 'p', run: () => (asking = 'paused') },
           { label: 'Lost', keys: 'x', run: () => (asking = 'lost') },
           { label: 'Copy', run: copy }
         ]
       : [
+          steps,
           ...(o.mayReopen ? [{ label: 'Open it again', keys: 'o', run: reopen }] : []),
           ...(session.sells ? [{ label: 'Copy', run: copy }] : [])
         ]

@@ -145,7 +145,8 @@
           <p>
             <b class="good">{job.good}</b>
             {job.good === 1 ? 'row is' : 'rows are'} in order, <b class={job.bad ? 'bad' : ''}>{job.bad}</b>
-            {job.bad === 1 ? 'is' : 'are'} not, <b class={job.known ? 'heed' : ''}>{job.known}</b> may be known already.
+            {job.bad === 1 ? 'is' : 'are'} not, <b class={job.known ? 'heed' : ''}>{job.known}</b> may be known
+            already.
           </p>
           {#if job.words}<p class="bad">{job.words}</p>{/if}
           {#if job.bad > 0}
@@ -154,7 +155,8 @@
               <a href="/api/enquiry-imports/{job.id}/bad.xlsx" download>as XLSX</a>
             </p>
             <label
-              ><input type="checkbox" bind:checked={leaveOutBad} /> {job.bad === 1 ? 'Leave the bad row out' : `Leave the ${job.bad} bad rows out`}</label
+              ><input type="checkbox" bind:checked={leaveOutBad} />
+              {job.bad === 1 ? 'Leave the bad row out' : `Leave the ${job.bad} bad rows out`}</label
             >
           {/if}
           {#if job.known > 0}

@@ -367,7 +367,7 @@ CREATE INDEX opportunity_account ON opportunity(account_id, state);
 CREATE INDEX opportunity_stage ON opportunity(stage_id, state);
 CREATE INDEX opportunity_renews ON opportunity(renews_id);
 CREATE INDEX opportunity_enquiry ON opportunity(enquiry_id);
-CREATE INDEX opportunity_closed ON opportunity(closed_on, state);
+CREATE INDEX opportunity_closed ON opportunity(state, closed_on, expected_close, value, own_odds, stage_id);
 CREATE INDEX opportunity_value ON opportunity(state, value, id);
 CREATE INDEX opportunity_paused ON opportunity(paused_until) WHERE state = 'paused';
 CREATE INDEX opportunity_campaign ON opportunity(campaign) WHERE campaign <> '';

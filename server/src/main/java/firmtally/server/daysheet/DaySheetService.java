@@ -1,5 +1,8 @@
 package firmtally.server.daysheet;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.core.pipeline.Outlook;
 import firmtally.server.people.Actor;
 import firmtally.server.settings.SettingsService;
@@ -20,16 +23,29 @@ import org.springframework.stereotype.Service;
 @Service
 public class DaySheetService {
   private static final int MONTHS = 3;
+  private static final int MOST_OUTLOOKS = 60;
   private static final List<String> URGENCY =
       List.of("hold", "new-enquiry", "running-out", "past-close", "no-next-step", "silent");
   private final DaySheetStore store;
   private final SettingsService settings;
   private final Clock clock;
 
+  /** An outlook of hundreds takes longer than the rest of the sheet, and changes only with them. */
+  private final LoadingCache<Question, Outlook> outlooks =
+      Caffeine.newBuilder().maximumSize(MOST_OUTLOOKS).build(Question::answer);
+
   DaySheetService(DaySheetStore store, SettingsService settings, Clock clock) {
     this.store = store;
     this.settings = settings;
     this.clock = clock;
+  }
+
+  /** What an outlook is worked out from: the same question has the same answer. */
+  private record Question(
+      CurrencyUnit currency, Money goal, Money won, List<OpenOpportunity> open) {
+    Outlook answer() {
+      return Outlook.of(currency, Optional.of(goal), won, open);
+    }
   }
 
   /** The quarter that a day lies in, and what it brings. */
@@ -84,7 +100,7 @@ public class DaySheetService {
     CurrencyUnit currency = settings.company().currency();
     Money won = Money.ofMinor(currency, store.won(actor, from, to));
     Money goal = Money.ofMinor(currency, store.goal(actor, from, to));
-    Outlook outlook = Outlook.of(currency, Optional.of(goal), won, store.open(actor, to, currency));
-    return new Period(from, to, won, goal, outlook);
+    Question question = new Question(currency, goal, won, store.open(actor, to, currency));
+    return new Period(from, to, won, goal, outlooks.get(question));
   }
 }

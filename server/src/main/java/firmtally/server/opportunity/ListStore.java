@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.LongFunction;
+import java.util.regex.Pattern;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -47,15 +48,13 @@ class ListStore {
           "past-close", PAST,
           "over-time", OVER_TIME);
 
-  /** Each of these is there; SQLite leaves a LEFT JOIN out where nothing of it is asked for. */
-  private static final String FROM =
-      """
-      FROM opportunity o
-      LEFT JOIN account a ON a.id = o.account_id
-      LEFT JOIN person p ON p.id = o.owner_id
-      LEFT JOIN stage s ON s.id = o.stage_id
-      LEFT JOIN sales_path sp ON sp.id = o.path_id
-      """;
+  /** What may be asked for beside the opportunity itself; an opportunity has one of each. */
+  private static final Map<String, String> BESIDE =
+      Map.of(
+          "a.", "JOIN account a ON a.id = o.account_id\n",
+          "p.", "JOIN person p ON p.id = o.owner_id\n",
+          "s.", "JOIN stage s ON s.id = o.stage_id\n",
+          "sp.", "JOIN sales_path sp ON sp.id = o.path_id\n");
 
   private static final String COLUMNS =
       "SELECT o.id, o.number, o.title, o.account_id, a.name AS account, o.owner_id, p.name AS owner, p.team,"
@@ -160,7 +159,7 @@ class ListStore {
             + ", "
             + order.column
             + " AS sort_key\n"
-            + FROM
+            + from(COLUMNS + where.sql() + order.column)
             + (query.key() == null ? "" : grouping.join())
             + where.sql()
             + "ORDER BY "
@@ -178,24 +177,29 @@ class ListStore {
   List<Group> groups(ListQuery query, Actor actor, LocalDate today) {
     Grouping grouping = grouping(query);
     Where where = where(query, actor, grouping);
-    String text =
-        "SELECT "
-            + grouping.key()
-            + " AS key, "
-            + grouping.label()
-            + " AS label, COUNT(*) AS count, SUM("
-            + VALUE
-            + ") AS value, SUM("
-            + VALUE
-            + " * CASE o.state WHEN 'won' THEN 1000000 WHEN 'lost' THEN 0 ELSE COALESCE(o.own_odds, s.odds) END)"
-            + " AS weighted\n"
-            + FROM
-            + grouping.join()
-            + where.sql()
-            + "GROUP BY 1, 2 ORDER BY "
+    String order =
+        "ORDER BY "
             + ("stage".equals(query.group()) ? "MIN(s.position), " : "")
             + ("month".equals(query.group()) ? "1, " : "")
             + "value DESC, label LIMIT 500";
+    String select =
+        "SELECT "
+            + grouping.key()
+            + " AS key, MIN("
+            + grouping.label()
+            + ") AS label, COUNT(*) AS count, SUM("
+            + VALUE
+            + ") AS value, SUM("
+            + VALUE
+            + " * CASE o.state WHEN 'won' THEN 1000000 WHEN 'lost' THEN 0 ELSE COALESCE(o.own_odds,"
+            + " (SELECT odds FROM stage WHERE id = o.stage_id)) END) AS weighted\n";
+    String text =
+        select
+            + from(select + where.sql() + order)
+            + grouping.join()
+            + where.sql()
+            + "GROUP BY 1 "
+            + order;
     return bind(text, where, actor, today).query(Group.class).list();
   }
 
@@ -214,7 +218,7 @@ class ListStore {
             + "), 0) AS past, COALESCE(SUM("
             + OVER_TIME
             + "), 0) AS over_time\n"
-            + FROM
+            + from("s. sp. " + where.sql())
             + where.sql();
     return bind(text, where, actor, today)
         .query(
@@ -226,6 +230,20 @@ class ListStore {
                     "past-close", row.getLong("past"),
                     "over-time", row.getLong("over_time")))
         .single();
+  }
+
+  /**
+   * The opportunities with what a statement asks for beside them, and nothing more to be looked up.
+   */
+  private static String from(String asked) {
+    StringBuilder from = new StringBuilder("FROM opportunity o\n");
+    BESIDE.forEach(
+        (alias, join) -> {
+          if (Pattern.compile("\\b" + Pattern.quote(alias)).matcher(asked).find()) {
+            from.append(join);
+          }
+        });
+    return from.toString();
   }
 
   private JdbcClient.StatementSpec bind(String text, Where where, Actor actor, LocalDate today) {
