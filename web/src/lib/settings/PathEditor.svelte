@@ -212,7 +212,7 @@
                 onclick={() => {
                   stage.step = null;
                   dirty = true;
-                }}>not</button
+                }}>none</button
               >{/if}
           </span>
         {:else if mayChange}<button

@@ -254,6 +254,7 @@
   }
   .narrow .box {
     width: auto;
+    max-width: 150px;
   }
   button.fault {
     color: var(--brass);
