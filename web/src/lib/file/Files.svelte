@@ -26,6 +26,12 @@
     }
   }
 
+  /** What it is, as far as its name tells. */
+  function kind(type: string): string {
+    const known = type.split('/')[1] ?? '';
+    return known === 'octet-stream' ? '' : (known.split('.').pop() ?? '') + ', ';
+  }
+
   function remove(file: number) {
     const params = { path: { id, file } };
     void acts.run(() =>
@@ -58,7 +64,7 @@
   {#each files as file (file.id)}
     <p>
       <a href="/api/{record}/{id}/files/{file.id}" download={file.name}>{file.name}</a>
-      <span class="quiet">{size(file.size)}, {file.person}, {day(file.at)}</span>
+      <span class="quiet">{kind(file.type)}{size(file.size)}, {file.person}, {day(file.at)}</span>
       {#if mayChange}<button class="plain" onclick={() => remove(file.id)}>Take off</button>{/if}
     </p>
   {:else}<p class="quiet">No files yet.{mayChange ? ' Drop some here, or choose them.' : ''}</p>{/each}

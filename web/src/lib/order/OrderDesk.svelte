@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
+  import Changes from '$lib/trail/Changes.svelte';
   import Trail from '$lib/trail/Trail.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Field from '$lib/ui/Field.svelte';
@@ -113,7 +114,13 @@
     planned for {day(agreement.callOn)}.
   </p>
 {/each}
-{#snippet under()}<div class="under"><Trail opportunity={o.opportunityId} here={o.number} /></div>{/snippet}
+{#snippet under()}<div class="under">
+    <Trail opportunity={o.opportunityId} here={o.number} />
+    <section class="leaf log">
+      <h2>Log</h2>
+      <Changes record="order" id={o.id} />
+    </section>
+  </div>{/snippet}
 <Worksheet {bench} locked weighs={false} {under} />
 
 <Ask bind:open={releasing} title="Release {o.number}">
@@ -156,6 +163,9 @@
     background: var(--moss-wash);
     padding: 6px 12px;
     margin-bottom: 10px;
+  }
+  .log {
+    padding: 10px 14px;
   }
   .under {
     margin-top: 14px;

@@ -3,6 +3,7 @@
   import { untrack } from 'svelte';
   import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
+  import Changes from '$lib/trail/Changes.svelte';
   import Trail from '$lib/trail/Trail.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Field from '$lib/ui/Field.svelte';
@@ -194,6 +195,10 @@
       {/if}
     </section>
     <Trail opportunity={q.opportunityId} here={q.number} />
+    <section class="leaf log">
+      <h2>Log</h2>
+      <Changes record="quote" id={q.id} />
+    </section>
   </div>
 {/snippet}
 <Worksheet {bench} locked={!q.mayChange} weighs={q.state !== 'ordered'} {under} />
@@ -239,6 +244,9 @@
 <style>
   .facts {
     margin-bottom: 10px;
+  }
+  .log {
+    padding: 10px 14px;
   }
   .under {
     display: grid;

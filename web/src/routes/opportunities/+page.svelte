@@ -192,6 +192,18 @@
           value={String(p.id)}>{p.name}</option
         >{/each}
     </select>
+    {#if view === 'sheet'}
+      <select
+        class="box"
+        aria-label="Priority"
+        value={narrow.get('priority')}
+        onchange={(e) => narrow.set('priority', e.currentTarget.value)}
+      >
+        <option value="">any priority</option><option>first</option><option>usual</option><option
+          >later</option
+        >
+      </select>
+    {/if}
     {#if view === 'list'}
       <select
         class="box"

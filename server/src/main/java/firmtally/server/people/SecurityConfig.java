@@ -1,5 +1,6 @@
 package firmtally.server.people;
 
+import jakarta.servlet.DispatcherType;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -40,6 +41,9 @@ class SecurityConfig {
     return http.authorizeHttpRequests(
             requests ->
                 requests
+                    // What goes on after a request was let in, such as the end of a listening page.
+                    .dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
+                    .permitAll()
                     .requestMatchers(
                         "/api/session", "/api/setup", "/api/web-form", "/api/calendar/*.ics")
                     .permitAll()
