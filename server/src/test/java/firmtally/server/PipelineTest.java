@@ -111,6 +111,9 @@ class PipelineTest {
     assertThat(seen.text("/mayChange")).isEqualTo("true");
     assertThat(seen.text("/circle/shares/0/part")).isEqualTo("30");
     saveLines(other, id, List.of(line("1", "BS-15", "1", null))).is(200);
+    String step = "/api/activities/" + seen.text("/activities/0/id") + "/done";
+    Guest.signedIn(HOUSE, "nils").post(step, Map.of("outcome", "Not theirs.")).is(403);
+    other.post(step, Map.of("outcome", "Called by the one who shares it.")).is(204);
     assertThat(
             other
                 .get("/api/opportunities?owner=" + mara)
@@ -193,6 +196,11 @@ class PipelineTest {
     Guest.Answer moved = south.get("/api/opportunities/" + id);
     assertThat(moved.text("/stageId")).isEqualTo(page.text("/stages/2/id"));
 
+    Map<String, Object> again = stage(page.body().at("/stages/0/id").asLong(), "Looked at", "10");
+    again.put("checks", List.of(check("Walked round", "ticked", false)));
+    changePath(manager, path, List.of(again)).is(204);
+    assertThat(south.get("/api/paths").body().toString())
+        .contains("\"words\":\"Walked round\",\"proof\":\"ticked\",\"must\":true,\"retired\":true");
     List<Map<String, Object>> left = new ArrayList<>();
     left.add(stage(page.body().at("/stages/0/id").asLong(), "Looked over", "15"));
     changePath(manager, path, left).is(204);
@@ -258,6 +266,29 @@ class PipelineTest {
     assertThat(again.text("/state")).isEqualTo("open");
     assertThat(again.text("/activities/0/subject")).isEqualTo("Take it up again");
     assertThat(again.body().at("/about/reason").isNull()).isTrue();
+  }
+
+  @Test
+  void whatIsLeftOutOfAFormIsNothingAndAStrangersContactIsRefused() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long id = newOpportunity(rep, "Left out");
+    act(rep, HttpMethod.PUT, id, "/circle", Map.of()).is(204);
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    assertThat(
+            manager
+                .send(
+                    HttpMethod.PUT,
+                    "/api/paths/1",
+                    Map.of("name", "x", "retired", false),
+                    Map.of("If-Match", "1"))
+                .is(422)
+                .text("/problems/0/at"))
+        .isEqualTo("stages");
+    long stranger = rep.get("/api/accounts/9/contacts").body().at("/0/id").asLong();
+    Map<String, Object> opening =
+        Map.of("accountId", 4, "title", "Stranger", "contactId", stranger);
+    assertThat(rep.post("/api/opportunities", opening).is(422).text("/problems/0/at"))
+        .isEqualTo("contactId");
   }
 
   @Test

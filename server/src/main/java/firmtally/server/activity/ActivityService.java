@@ -285,9 +285,10 @@ public class ActivityService {
   }
 
   private ActivityStore.Kept changeable(long id, Actor actor) {
-    ActivityStore.Kept kept = store.find(id).orElseThrow(() -> new NotThere("activity", id));
+    ActivityStore.Kept kept =
+        store.find(id, actor.id()).orElseThrow(() -> new NotThere("activity", id));
     boolean isOwners = kept.ownerId() != null && kept.ownerId() == actor.id();
-    if (!isOwners) {
+    if (!isOwners && !kept.shared()) {
       actor.checkMayChange(kept.person(), "this activity");
     }
     return kept;

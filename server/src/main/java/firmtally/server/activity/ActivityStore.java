@@ -19,7 +19,9 @@ class ActivityStore {
       """
       SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person_name, p.team AS person_team,
              a.opportunity_id, a.enquiry_id, a.account_id, a.done_at, a.version,
-             COALESCE(o.owner_id, e.owner_id, c.owner_id) AS owner_id
+             COALESCE(o.owner_id, e.owner_id, c.owner_id) AS owner_id,
+             EXISTS (SELECT 1 FROM opportunity_share s
+                     WHERE s.opportunity_id = a.opportunity_id AND s.person_id = :me) AS shared
       FROM activity a JOIN person p ON p.id = a.person_id
         LEFT JOIN opportunity o ON o.id = a.opportunity_id
         LEFT JOIN enquiry e ON e.id = a.enquiry_id
@@ -82,7 +84,8 @@ class ActivityStore {
       Long accountId,
       String doneAt,
       long version,
-      Long ownerId) {
+      Long ownerId,
+      boolean shared) {
     Actor.Owner person() {
       return new Actor.Owner(personId, personName, personTeam);
     }
@@ -113,8 +116,9 @@ class ActivityStore {
         .list();
   }
 
-  Optional<Kept> find(long id) {
-    return sql.sql(FIND).param("id", id).query(Kept.class).optional();
+  /** An activity, and whether its opportunity is shared with somebody. */
+  Optional<Kept> find(long id, long me) {
+    return sql.sql(FIND).param("id", id).param("me", me).query(Kept.class).optional();
   }
 
   long insert(Row row) {

@@ -51,7 +51,12 @@ public class AssignmentService {
       @MaybeNull String source,
       @MaybeNull String worthFrom,
       @MaybeNull String worthBelow,
-      List<Part> parts) {}
+      List<Part> parts) {
+    public Rule {
+      postalPrefixes = postalPrefixes == null ? "" : postalPrefixes;
+      parts = Input.given(parts);
+    }
+  }
 
   /** Somebody's part in a rule. */
   public record Part(long personId, @MaybeNull String name, String weight, long given) {}

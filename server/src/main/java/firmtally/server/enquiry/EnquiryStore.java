@@ -82,7 +82,9 @@ class EnquiryStore {
     Where where = new Where().and("e.id < :before", "before", before);
     switch (filter.state()) {
       case "", "open" -> where.and("e.state IN ('new', 'talking')");
-      case "all" -> where.and("1");
+      case "all" -> {
+        // Every state is wanted.
+      }
       default -> where.and("e.state = :state", "state", filter.state());
     }
     if (filter.owner() > 0) {
@@ -91,7 +93,7 @@ class EnquiryStore {
     if (!actor.seesTeam().isEmpty()) {
       where
           .and("(p.team = :sees OR e.owner_id = :me)", "sees", actor.seesTeam())
-          .and("1", "me", actor.id());
+          .with("me", actor.id());
     }
     where
         .maybe("e.source = :source", "source", filter.source())

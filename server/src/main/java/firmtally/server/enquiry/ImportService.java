@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -79,7 +80,11 @@ class ImportService {
       @MaybeNull String source,
       @MaybeNull String campaign,
       boolean leaveOutBad,
-      boolean leaveOutKnown) {}
+      boolean leaveOutKnown) {
+    Matching {
+      columns = columns == null ? Map.of() : columns;
+    }
+  }
 
   /** What is wrong in a row; the column is its heading, blank where the whole row is meant. */
   record RowProblem(int row, String column, String value, String message) {}
@@ -331,8 +336,10 @@ class ImportService {
           checked.badRows().size()
               + " rows are not in order, so nothing was taken. Mend them, or leave them out.");
     }
-    List<Integer> left =
-        matching.leaveOutKnown() ? checked.known().stream().map(KnownRow::row).toList() : List.of();
+    Set<Integer> left =
+        matching.leaveOutKnown()
+            ? checked.known().stream().map(KnownRow::row).collect(Collectors.toSet())
+            : Set.of();
     job.done = 0;
     Integer count =
         transaction.execute(

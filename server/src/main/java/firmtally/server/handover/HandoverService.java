@@ -64,8 +64,11 @@ public class HandoverService {
    * @param until the last day; blank for good
    * @param accounts their ids; empty for the whole book
    */
-  public record HandoverForm(
-      long fromId, long toId, @MaybeNull String until, List<Long> accounts) {}
+  public record HandoverForm(long fromId, long toId, @MaybeNull String until, List<Long> accounts) {
+    public HandoverForm {
+      accounts = Input.given(accounts);
+    }
+  }
 
   List<HandoverView> list() {
     return store.list();

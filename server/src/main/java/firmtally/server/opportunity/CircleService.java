@@ -63,7 +63,14 @@ public class CircleService {
       List<String> tags,
       List<String> competitors,
       List<MemberForm> people,
-      List<ShareForm> shares) {}
+      List<ShareForm> shares) {
+    public CircleForm {
+      tags = Input.given(tags);
+      competitors = Input.given(competitors);
+      people = Input.given(people);
+      shares = Input.given(shares);
+    }
+  }
 
   /** A contact with a role as typed. */
   public record MemberForm(long contactId, String role) {}

@@ -151,7 +151,7 @@ class ListStore {
           "(" + order.column + ", o.id) " + (isDown ? "<" : ">") + " (:key, :id)",
           "key",
           order.isNumber ? (Object) number(from.key()) : from.key());
-      where.and("1", "id", from.id());
+      where.with("id", from.id());
     }
     String direction = isDown ? " DESC" : "";
     String text =

@@ -8,6 +8,7 @@ import firmtally.server.platform.NotThere;
 import firmtally.server.settings.PathService;
 import firmtally.server.settings.SettingsService;
 import firmtally.server.settings.Stage;
+import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -171,6 +172,14 @@ public class MoveService {
     log.note(actor.id(), RECORD, before.id(), "stage", from, to.name());
   }
 
+  /** Keeps the lines that were typed; where a stage says so, that moves it on in the same act. */
+  @Transactional
+  public WorksheetService.Worked keepLines(long id, long version, WorksheetForm form, Actor actor) {
+    WorksheetService.Worked worked = service.saveLines(id, version, form, actor);
+    happened(id, "lines-kept", actor);
+    return worked;
+  }
+
   /**
    * Something happened that moves it on by itself to the stage that says so, unless it is there or
    * further already, or a must on the way is missing.
@@ -180,6 +189,7 @@ public class MoveService {
   @Transactional
   public void happened(long id, String what, Actor actor) {
     Opportunity opportunity = service.get(id);
+    store.touch(id, LocalDate.now(clock).toString());
     PathService.SalesPath path = service.path(opportunity);
     int here = path.stage(opportunity.stageId()).position();
     path.live().stream()

@@ -238,8 +238,7 @@ class OpportunityController {
       @RequestHeader("If-Match") String version,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
-    WorksheetService.Worked worked = opportunities.saveLines(id, Versions.of(version), form, actor);
-    moves.happened(id, "lines-kept", actor);
+    WorksheetService.Worked worked = moves.keepLines(id, Versions.of(version), form, actor);
     return view(opportunities.get(id), worked);
   }
 

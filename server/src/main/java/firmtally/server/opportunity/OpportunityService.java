@@ -131,6 +131,7 @@ public class OpportunityService {
     String title = input.text("title", opening.title(), LONGEST);
     String source = input.optionalText("source", opening.source(), LONGEST);
     String campaign = input.optionalText("campaign", opening.campaign(), LONGEST);
+    checkContact(input, account.id(), opening.contactId().orElse(null));
     input.check();
     WorksheetService.Worked worked =
         worksheets.create(
@@ -280,15 +281,13 @@ public class OpportunityService {
         .orElse(null);
   }
 
-  /** Keeps the lines that were typed. */
-  @Transactional
-  public WorksheetService.Worked saveLines(long id, long version, WorksheetForm form, Actor actor) {
+  /** Keeps the lines that were typed; what follows from it is {@link MoveService#keepLines}. */
+  WorksheetService.Worked saveLines(long id, long version, WorksheetForm form, Actor actor) {
     Opportunity opportunity = changeable(id, actor);
     WorksheetContext context = context(opportunity, actor);
     WorksheetService.Worked before = worksheets.get(opportunity.worksheetId(), context);
     WorksheetService.Worked after =
         worksheets.save(opportunity.worksheetId(), version, context, form);
-    store.touch(id, today().toString());
     record
         .log()
         .note(

@@ -3,6 +3,8 @@ package firmtally.server.platform;
 import firmtally.formats.json.Problems;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -85,6 +87,11 @@ public final class Input {
       problems.add(at, "A mail address has a name, an @ and a host.");
     }
     return mail;
+  }
+
+  /** A list of a message; empty when it was left out, and without what is nothing in it. */
+  public static <T> List<T> given(List<T> list) {
+    return list == null ? List.of() : list.stream().filter(Objects::nonNull).toList();
   }
 
   /** A problem that was found in another way. */

@@ -15,6 +15,12 @@ public final class Where {
   private final List<String> conditions = new ArrayList<>();
   private final Map<String, Object> values = new HashMap<>();
 
+  /** A value that a condition asks for beside its own. */
+  public Where with(String name, Object value) {
+    values.put(name, value);
+    return this;
+  }
+
   /** A condition without a value of its own. */
   public Where and(String condition) {
     conditions.add(condition);

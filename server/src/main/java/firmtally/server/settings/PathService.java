@@ -56,7 +56,11 @@ public class PathService {
   }
 
   /** A path as typed: its stages in order, those without an id are new. */
-  public record PathForm(String name, boolean retired, List<StageForm> stages) {}
+  public record PathForm(String name, boolean retired, List<StageForm> stages) {
+    public PathForm {
+      stages = Input.given(stages);
+    }
+  }
 
   /** A stage as typed. */
   public record StageForm(
@@ -68,7 +72,11 @@ public class PathService {
       @MaybeNull String movesHere,
       @MaybeNull StepForm step,
       boolean retired,
-      List<CheckForm> checks) {}
+      List<CheckForm> checks) {
+    public StageForm {
+      checks = Input.given(checks);
+    }
+  }
 
   /** A suggested next step as typed. */
   public record StepForm(String kind, String subject, String days) {}
@@ -145,7 +153,7 @@ public class PathService {
     SalesPath before = get(id);
     Input input = new Input();
     String name = input.text("name", typed.name(), LONGEST);
-    List<StageForm> stages = typed.stages() == null ? List.of() : typed.stages();
+    List<StageForm> stages = typed.stages();
     check(input, stages);
     input.check();
     log.expectOne(
@@ -233,33 +241,37 @@ public class PathService {
   }
 
   private void writeChecks(long path, long stage, List<CheckForm> checks) {
-    Set<Long> kept = checks.stream().map(CheckForm::id).collect(Collectors.toSet());
+    Set<Long> kept = new HashSet<>();
     int position = 0;
     for (CheckForm check : checks) {
-      Stage.Check written =
-          new Stage.Check(
-              check.id() == null ? 0 : check.id(),
-              check.words().strip(),
-              check.proof(),
-              check.must(),
-              check.retired());
-      if (check.id() == null) {
-        store.insertCheck(stage, ++position, written);
-      } else {
-        store.updateCheck(stage, ++position, written);
-      }
+      kept.add(writeCheck(stage, ++position, check));
     }
     for (Stage.Check left : checksOf(path, stage)) {
-      // What was just written has no id in the form; what was left out of the form is retired.
-      boolean isNew =
-          checks.stream().anyMatch(c -> c.id() == null && c.words().strip().equals(left.words()));
-      if (!kept.contains(left.id()) && !isNew) {
+      if (!kept.contains(left.id())) {
         store.updateCheck(
             stage,
             ++position,
             new Stage.Check(left.id(), left.words(), left.proof(), left.must(), true));
       }
     }
+  }
+
+  private long writeCheck(long stage, int position, CheckForm typed) {
+    boolean isNew = typed.id() == null;
+    Stage.Check check =
+        new Stage.Check(
+            isNew ? 0 : typed.id(),
+            typed.words().strip(),
+            typed.proof(),
+            typed.must(),
+            typed.retired());
+    if (isNew) {
+      return store.insertCheck(stage, position, check);
+    }
+    if (store.updateCheck(stage, position, check) == 0) {
+      throw new NotThere("check of this stage", check.id());
+    }
+    return check.id();
   }
 
   private List<Stage.Check> checksOf(long path, long stage) {

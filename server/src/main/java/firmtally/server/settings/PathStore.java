@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -160,33 +161,40 @@ class PathStore {
     return sql.sql(UPDATE_STAGE).paramSource(stage).update();
   }
 
-  void insertCheck(long stage, int position, Stage.Check check) {
-    check(
-        "INSERT INTO stage_check (stage_id, position, words, proof, must, retired)"
-            + " VALUES (:stage, :position, :words, :proof, :must, :retired)",
-        stage,
-        position,
-        check);
+  long insertCheck(long stage, int position, Stage.Check check) {
+    return check(
+            """
+            INSERT INTO stage_check (stage_id, position, words, proof, must, retired)
+            VALUES (:stage, :position, :words, :proof, :must, :retired) RETURNING id
+            """,
+            stage,
+            position,
+            check)
+        .query(Long.class)
+        .single();
   }
 
-  void updateCheck(long stage, int position, Stage.Check check) {
-    check(
-        "UPDATE stage_check SET position = :position, words = :words, proof = :proof, must = :must,"
-            + " retired = :retired WHERE id = :id AND stage_id = :stage",
-        stage,
-        position,
-        check);
+  int updateCheck(long stage, int position, Stage.Check check) {
+    return check(
+            """
+            UPDATE stage_check SET position = :position, words = :words, proof = :proof, must = :must,
+              retired = :retired
+            WHERE id = :id AND stage_id = :stage
+            """,
+            stage,
+            position,
+            check)
+        .update();
   }
 
-  private void check(String text, long stage, int position, Stage.Check check) {
-    sql.sql(text)
+  private JdbcClient.StatementSpec check(String text, long stage, int position, Stage.Check check) {
+    return sql.sql(text)
         .param("id", check.id())
         .param("words", check.words())
         .param("proof", check.proof())
         .param("must", check.must())
         .param("retired", check.retired())
         .param("stage", stage)
-        .param("position", position)
-        .update();
+        .param("position", position);
   }
 }

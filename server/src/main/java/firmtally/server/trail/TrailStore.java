@@ -54,21 +54,27 @@ class TrailStore {
       ORDER BY opp, step, day, id
       """;
 
+  /** A rep counts their own, a manager their team's, everybody else the whole house. */
+  private static final String MINE = "(p.id = :me OR :all AND (:sees = '' OR p.team = :sees))";
+
   private static final String COUNTS =
       """
       SELECT
         :day_sheet AS day_sheet,
-        (SELECT COUNT(*) FROM enquiry WHERE state IN ('new', 'talking') AND (:all OR owner_id = :me)) AS enquiries,
-        (SELECT COUNT(*) FROM opportunity o JOIN sales_path s ON s.id = o.path_id
-          WHERE o.state = 'open' AND s.kind = 'new' AND (:all OR o.owner_id = :me)) AS opportunities,
-        (SELECT COUNT(*) FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
-          WHERE q.state IN ('draft', 'sent') AND o.state = 'open' AND (:all OR o.owner_id = :me)) AS quotes,
+        (SELECT COUNT(*) FROM enquiry e JOIN person p ON p.id = e.owner_id
+          WHERE e.state IN ('new', 'talking') AND <mine>) AS enquiries,
+        (SELECT COUNT(*) FROM opportunity o JOIN sales_path s ON s.id = o.path_id JOIN person p ON p.id = o.owner_id
+          WHERE o.state = 'open' AND s.kind = 'new' AND <mine>) AS opportunities,
+        (SELECT COUNT(*) FROM quote q JOIN opportunity o ON o.id = q.opportunity_id JOIN person p ON p.id = o.owner_id
+          WHERE q.state IN ('draft', 'sent') AND o.state = 'open' AND <mine>) AS quotes,
         (SELECT COUNT(*) FROM customer_order s JOIN opportunity o ON o.id = s.opportunity_id
-          WHERE s.state = 'hold' AND (:all OR o.owner_id = :me)) AS orders,
+          JOIN person p ON p.id = o.owner_id
+          WHERE s.state = 'hold' AND <mine>) AS orders,
         (SELECT COUNT(*) FROM agreement g JOIN customer_order s ON s.id = g.order_id
-          JOIN opportunity o ON o.id = s.opportunity_id
-          WHERE g.state = 'running' AND g.end_day BETWEEN :today AND :soon AND (:all OR o.owner_id = :me)) AS renewals
-      """;
+          JOIN opportunity o ON o.id = s.opportunity_id JOIN person p ON p.id = o.owner_id
+          WHERE g.state = 'running' AND g.end_day BETWEEN :today AND :soon AND <mine>) AS renewals
+      """
+          .replace("<mine>", MINE);
   private static final int SOON_DAYS = 90;
   private final Sql sql;
 
@@ -92,12 +98,13 @@ class TrailStore {
         .list();
   }
 
-  /** A rep counts their own; everybody else the whole house. */
+  /** What waits for somebody, for the bar. */
   TrailController.Counts counts(Actor actor, LocalDate today, long daySheet) {
     return sql.sql(COUNTS)
         .param("day_sheet", daySheet)
         .param("me", actor.id())
         .param("all", actor.role() != Role.REP)
+        .param("sees", actor.seesTeam())
         .param("today", today.toString())
         .param("soon", today.plusDays(SOON_DAYS).toString())
         .query(TrailController.Counts.class)
