@@ -95,7 +95,7 @@
     {#each SORTS as [by, shown, kind] (by)}
       <span role="columnheader" class={kind} aria-sort={ordered(by)}
         ><button class="plain" onclick={() => sort(by)}
-          >{shown}{ordered(by) === 'ascending' ? ' ▴' : ordered(by) === 'descending' ? ' ▾' : ''}</button
+          >{shown}{#if ordered(by) !== 'none'}<i class={ordered(by)}></i>{/if}</button
         ></span
       >
       {#if by === 'stage'}<span role="columnheader">Odds</span>{/if}
@@ -245,6 +245,19 @@
   .group i.open {
     border-left-color: transparent;
     border-top-color: var(--stone);
+    transform: translateY(2px);
+  }
+  .titles i {
+    display: inline-block;
+    border: 4px solid transparent;
+    margin-left: 4px;
+  }
+  .titles i.ascending {
+    border-bottom-color: currentColor;
+    transform: translateY(-3px);
+  }
+  .titles i.descending {
+    border-top-color: currentColor;
     transform: translateY(2px);
   }
   .first {

@@ -3,12 +3,13 @@
   import { placeOf } from '$lib/shell/places';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
+  import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, month as monthOf, rounded } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import { byDay, stepMonth, weeksOf } from './month';
   /** A month of what is due and what is expected to close. */
-  let { person }: { person: number } = $props();
+  let { person, team }: { person: number; team: string } = $props();
   const today = $derived(session.view?.today ?? '2026-01-01');
   let shown = $state((session.view?.today ?? '2026-01-01').slice(0, 7));
   let linking = $state(false);
@@ -17,8 +18,8 @@
   const from = $derived(weeks[0]?.[0] ?? '');
   const to = $derived(weeks.at(-1)?.at(-1) ?? '');
   const calendar = load(
-    () => ['calendar', from, to, person],
-    () => api.GET('/api/calendar', { params: { query: { from, to, person } } })
+    () => ['calendar', from, to, person, team],
+    () => api.GET('/api/calendar', { params: { query: { from, to, person, team } } })
   );
   const days = $derived(byDay(calendar.data));
   const MOST = 4;
@@ -31,9 +32,13 @@
 </script>
 
 <div class="turn">
-  <button class="act" onclick={() => (shown = stepMonth(shown, -1))} aria-label="The month before">‹</button>
+  <button class="act" onclick={() => (shown = stepMonth(shown, -1))} aria-label="The month before"
+    ><i class="back"><Icon name="arrow" size={13} /></i></button
+  >
   <h2>{monthOf(shown)}</h2>
-  <button class="act" onclick={() => (shown = stepMonth(shown, 1))} aria-label="The next month">›</button>
+  <button class="act" onclick={() => (shown = stepMonth(shown, 1))} aria-label="The next month"
+    ><Icon name="arrow" size={13} /></button
+  >
   <button class="plain" onclick={() => (shown = today.slice(0, 7))}>This month</button>
   <button class="plain feed" onclick={() => feed(false)}>Subscribe…</button>
 </div>
@@ -94,6 +99,9 @@
     gap: 10px;
     align-items: center;
     margin-bottom: 8px;
+  }
+  .back {
+    transform: scaleX(-1);
   }
   h2 {
     min-width: 74px;

@@ -34,18 +34,7 @@
   const owner = $derived(Number(narrow.get('owner') || '0'));
   const sheet = load(
     () => ['sheet', narrow.text],
-    () =>
-      api.GET('/api/sheet', {
-        params: {
-          query: {
-            q: narrow.get('q'),
-            path: narrow.get('path') || 'new',
-            owner,
-            team: narrow.get('team'),
-            priority: narrow.get('priority')
-          }
-        }
-      }),
+    () => api.GET('/api/sheet', { params: { query: narrow.query } }),
     () => view === 'sheet'
   );
   const faults = load(
@@ -98,7 +87,11 @@
   const acts = $derived([
     ...(session.sells ? [{ label: 'New opportunity', keys: 'n', run: () => (opening = true) }] : []),
     { label: 'Sheet, list, calendar in turn', keys: 'v', run: turn },
-    { label: 'Narrow it down', keys: 'f', run: () => (view === 'list' ? (finer = !finer) : show('list')) },
+    {
+      label: 'Narrow it down',
+      keys: 'f',
+      run: () => (view === 'calendar' ? show('list') : (finer = !finer))
+    },
     { label: 'What is neglected', keys: 'm', run: () => neglected('any') },
     { label: 'Keep this view', run: () => (keeping = true) }
   ]);
@@ -192,18 +185,6 @@
           value={String(p.id)}>{p.name}</option
         >{/each}
     </select>
-    {#if view === 'sheet'}
-      <select
-        class="box"
-        aria-label="Priority"
-        value={narrow.get('priority')}
-        onchange={(e) => narrow.set('priority', e.currentTarget.value)}
-      >
-        <option value="">any priority</option><option>first</option><option>usual</option><option
-          >later</option
-        >
-      </select>
-    {/if}
     {#if view === 'list'}
       <select
         class="box"
@@ -214,7 +195,7 @@
         {#each GROUPS as [key, label] (key)}<option value={key}>{label}</option>{/each}
       </select>
     {/if}
-    {#if view === 'list'}
+    {#if view !== 'calendar'}
       <button class="plain" aria-expanded={finer} onclick={() => (finer = !finer)}
         >Narrow{narrow.finer ? ' ' + narrow.finer : ''}</button
       >
@@ -237,14 +218,14 @@
       >
     {/if}
   </div>
-  {#if finer && view === 'list'}<Narrowing {narrow} />{/if}
+  {#if finer && view !== 'calendar'}<Narrowing {narrow} />{/if}
   {#if view === 'sheet'}
     <Notice refusal={refusalOf(sheet)} />
     {#if sheet.data}<Sheet sheet={sheet.data} onChange={() => sheet.refetch()} more={acts} />{/if}
   {:else if view === 'list'}
     <List {narrow} {fresh} onNew={() => (opening = true)} />
   {:else}
-    <Month person={owner} />
+    <Month person={owner} team={narrow.get('team')} />
   {/if}
 </div>
 <Ask bind:open={opening} title="New opportunity"><NewOpportunity /></Ask>

@@ -127,4 +127,28 @@ class SheetTest {
     assertThat(rep.get("/api/opportunities/" + id).text("/stageId")).isEqualTo("2");
     rep.get("/api/sheet?path=nonsense").is(404);
   }
+
+  @Test
+  void isNarrowedAsTheListIs() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    for (String narrow :
+        List.of(
+            "tag=export",
+            "fault=slipped",
+            "priority=first",
+            "q=silo",
+            "team=South",
+            "source=phone")) {
+      Guest.Answer sheet = manager.get("/api/sheet?path=1&" + narrow).is(200);
+      Guest.Answer list = manager.get("/api/opportunities?path=1&" + narrow).is(200);
+      assertThat(sheet.body().at("/total/count").asInt())
+          .as(narrow)
+          .isPositive()
+          .isEqualTo(list.body().at("/rows").size());
+    }
+    assertThat(manager.get("/api/sheet?path=1&state=won").text("/total/count"))
+        .isEqualTo(manager.get("/api/sheet?path=1").text("/total/count"));
+    assertThat(manager.get("/api/sheet?fault=dull").is(422).text("/problems/0/at"))
+        .isEqualTo("fault");
+  }
 }

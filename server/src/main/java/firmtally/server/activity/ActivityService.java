@@ -111,9 +111,13 @@ public class ActivityService {
     return store.ofAccount(account, most);
   }
 
-  /** What is due between two days, both included; a person of 0 is everybody that one sees. */
-  public List<Planned> between(LocalDate from, LocalDate to, long person, Actor actor) {
-    return store.calendar(from, to, person, actor);
+  /**
+   * What is due between two days, both included; a person of 0 and a blank team are everybody that
+   * one sees.
+   */
+  public List<Planned> between(
+      LocalDate from, LocalDate to, long person, String team, Actor actor) {
+    return store.calendar(from, to, person, team, actor);
   }
 
   /** Whether something is planned on an opportunity. */

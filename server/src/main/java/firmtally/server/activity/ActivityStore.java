@@ -46,7 +46,7 @@ class ActivityStore {
         LEFT JOIN enquiry e ON e.id = a.enquiry_id
         LEFT JOIN account c ON c.id = a.account_id
       WHERE a.due BETWEEN :from AND :to AND a.kind <> 'note' AND (:person = 0 OR a.person_id = :person)
-        AND (:sees = '' OR p.team = :sees OR a.person_id = :me)
+        AND (:team = '' OR p.team = :team) AND (:sees = '' OR p.team = :sees OR a.person_id = :me)
       ORDER BY a.due, a.at_time IS NULL, a.at_time, a.id LIMIT 3000
       """;
   private final Sql sql;
@@ -196,11 +196,13 @@ class ActivityStore {
         .update();
   }
 
-  List<ActivityService.Planned> calendar(LocalDate from, LocalDate to, long person, Actor actor) {
+  List<ActivityService.Planned> calendar(
+      LocalDate from, LocalDate to, long person, String team, Actor actor) {
     return sql.sql(CALENDAR)
         .param("from", from.toString())
         .param("to", to.toString())
         .param("person", person)
+        .param("team", team)
         .param("sees", actor.seesTeam())
         .param("me", actor.id())
         .query(ActivityService.Planned.class)

@@ -71,6 +71,7 @@ class CalendarController {
       @RequestParam String from,
       @RequestParam String to,
       @RequestParam(defaultValue = "0") long person,
+      @RequestParam(defaultValue = "") String team,
       @SignedIn Actor actor) {
     Input input = new Input();
     Optional<LocalDate> first = input.day("from", from);
@@ -81,13 +82,13 @@ class CalendarController {
       input.refuse("to", "A calendar shows at most " + MOST_DAYS + " days.");
     }
     input.check();
-    return calendar(first.orElseThrow(), last.orElseThrow(), person, actor);
+    return calendar(first.orElseThrow(), last.orElseThrow(), person, team, actor);
   }
 
-  private Calendar calendar(LocalDate from, LocalDate to, long person, Actor actor) {
+  private Calendar calendar(LocalDate from, LocalDate to, long person, String team, Actor actor) {
     return new Calendar(
-        activities.between(from, to, person, actor),
-        store.closes(from, to, person, actor, settings.amounts()));
+        activities.between(from, to, person, team, actor),
+        store.closes(from, to, person, team, actor, settings.amounts()));
   }
 
   @GetMapping("/link")
@@ -113,7 +114,7 @@ class CalendarController {
     Actor actor = people.byCalendarKey(key).orElseThrow(() -> new NotThere("calendar", "here"));
     LocalDate today = LocalDate.now(clock);
     Calendar calendar =
-        calendar(today.minusDays(PAST_DAYS), today.plusDays(COMING_DAYS), actor.id(), actor);
+        calendar(today.minusDays(PAST_DAYS), today.plusDays(COMING_DAYS), actor.id(), "", actor);
     List<CalendarFeed.Entry> entries = new ArrayList<>();
     calendar.activities().forEach(a -> entries.add(entry(a)));
     calendar.closes().forEach(c -> entries.add(entry(c)));

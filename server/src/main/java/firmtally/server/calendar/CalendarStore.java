@@ -16,6 +16,7 @@ class CalendarStore {
       FROM opportunity o JOIN account a ON a.id = o.account_id JOIN person p ON p.id = o.owner_id
         JOIN worksheet w ON w.id = o.worksheet_id
       WHERE o.state = 'open' AND o.expected_close BETWEEN :from AND :to AND (:person = 0 OR o.owner_id = :person)
+        AND (:team = '' OR p.team = :team)
         AND
       """
           + Sight.SEEN
@@ -27,11 +28,17 @@ class CalendarStore {
   }
 
   List<CalendarController.Closing> closes(
-      LocalDate from, LocalDate to, long person, Actor actor, LongFunction<String> amounts) {
+      LocalDate from,
+      LocalDate to,
+      long person,
+      String team,
+      Actor actor,
+      LongFunction<String> amounts) {
     return Sight.bind(sql.sql(CLOSES), actor)
         .param("from", from.toString())
         .param("to", to.toString())
         .param("person", person)
+        .param("team", team)
         .query(
             (row, n) ->
                 new CalendarController.Closing(

@@ -38,19 +38,36 @@ public record ListQuery(
     @MaybeNull String group,
     @MaybeNull String key,
     @MaybeNull String after) {
-  /** The open ones of everybody. */
-  static final ListQuery OPEN = ofState("open");
-
-  static ListQuery ofState(String state) {
-    return new ListQuery(
-        state, null, null, null, null, null, null, null, null, null, null, null, null, null, null,
-        null, null, null, null, null, null);
-  }
-
   static ListQuery ofAccount(long account) {
     return new ListQuery(
         "all", null, null, null, null, account, null, null, null, null, null, null, null, null,
         null, null, null, "-close", null, null, null);
+  }
+
+  /** The same of what is open on a path; order, groups and pages are the list's. */
+  ListQuery onSheet(long pathId) {
+    return new ListQuery(
+        "open",
+        owner,
+        team,
+        String.valueOf(pathId),
+        stage,
+        account,
+        tag,
+        competitor,
+        priority,
+        interest,
+        business,
+        source,
+        campaign,
+        fault,
+        from,
+        to,
+        q,
+        null,
+        null,
+        null,
+        null);
   }
 
   boolean isClosed() {

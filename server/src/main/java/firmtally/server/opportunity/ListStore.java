@@ -4,7 +4,6 @@ import firmtally.core.money.Percent;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.BadInput;
 import firmtally.server.platform.Cursor;
-import firmtally.server.platform.FoundIndex;
 import firmtally.server.platform.Sql;
 import firmtally.server.platform.Where;
 import java.sql.ResultSet;
@@ -15,39 +14,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.LongFunction;
 import java.util.regex.Pattern;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 /** The list of opportunities, narrowed, sorted, grouped and subtotalled in SQL. */
 @Repository
 class ListStore {
-  private static final int SILENT_DAYS = 14;
-  private static final int SLIPS = 2;
-
-  private static final String NO_NEXT =
-      """
-      o.state = 'open'
-      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL)
-      """;
-  private static final String SILENT =
-      """
-      o.state = 'open' AND sp.kind = 'new' AND o.touched_on < :silent
-      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at >= :silent)
-      """;
-  private static final String SLIPPED = "o.state = 'open' AND o.slips >= " + SLIPS;
-  private static final String PAST = "o.state = 'open' AND o.expected_close < :today";
-  private static final String OVER_TIME =
-      "o.state = 'open' AND sp.kind = 'new' AND julianday(:today) - julianday(o.stage_since) > s.usual_days";
-
-  /** What is neglected, and the condition that tells. */
-  private static final Map<String, String> FAULTS =
-      Map.of(
-          "no-next-step", NO_NEXT,
-          "silent", SILENT,
-          "slipped", SLIPPED,
-          "past-close", PAST,
-          "over-time", OVER_TIME);
-
   /** What may be asked for beside the opportunity itself; an opportunity has one of each. */
   private static final Map<String, String> BESIDE =
       Map.of(
@@ -62,13 +33,13 @@ class ListStore {
           + " o.slips, o.value, o.stage_since, s.usual_days, o.touched_on,"
           + " o.priority, o.interest, o.closed_on, o.reason, o.competitor, o.campaign, o.source, o.version,"
           + " (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due, ("
-          + NO_NEXT
+          + Narrowing.NO_NEXT
           + ") AS no_next, ("
-          + SILENT
+          + Narrowing.SILENT
           + ") AS silent, ("
-          + PAST
+          + Narrowing.PAST
           + ") AS past, ("
-          + OVER_TIME
+          + Narrowing.OVER_TIME
           + ") AS over_time\n";
 
   private static final String VALUE = "o.value";
@@ -142,7 +113,7 @@ class ListStore {
   List<ListService.OpportunityRow> page(
       ListQuery query, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
     Grouping grouping = grouping(query);
-    Where where = where(query, actor, grouping);
+    Where where = inGroup(query, actor, grouping);
     Order order = order(query);
     boolean isDown = query.sort() != null && query.sort().startsWith("-");
     Cursor from = Cursor.of(query.after());
@@ -168,7 +139,7 @@ class ListStore {
             + ", o.id"
             + direction
             + " LIMIT :most";
-    return bind(text, where, actor, today)
+    return Narrowing.bind(sql.sql(text), where, actor, today)
         .param("most", most)
         .query((row, n) -> row(row, amounts))
         .list();
@@ -176,7 +147,7 @@ class ListStore {
 
   List<Group> groups(ListQuery query, Actor actor, LocalDate today) {
     Grouping grouping = grouping(query);
-    Where where = where(query, actor, grouping);
+    Where where = inGroup(query, actor, grouping);
     String order =
         "ORDER BY "
             + ("stage".equals(query.group()) ? "MIN(s.position), " : "")
@@ -200,27 +171,27 @@ class ListStore {
             + where.sql()
             + "GROUP BY 1 "
             + order;
-    return bind(text, where, actor, today).query(Group.class).list();
+    return Narrowing.bind(sql.sql(text), where, actor, today).query(Group.class).list();
   }
 
   /** How many of the open ones that somebody sees are neglected in which way. */
   Map<String, Long> faults(ListQuery query, Actor actor, LocalDate today) {
-    Where where = where(query, actor, grouping(query));
+    Where where = Narrowing.where(query, actor);
     String text =
         "SELECT COALESCE(SUM("
-            + NO_NEXT
+            + Narrowing.NO_NEXT
             + "), 0) AS no_next, COALESCE(SUM("
-            + SILENT
+            + Narrowing.SILENT
             + "), 0) AS silent, COALESCE(SUM("
-            + SLIPPED
+            + Narrowing.SLIPPED
             + "), 0) AS slipped, COALESCE(SUM("
-            + PAST
+            + Narrowing.PAST
             + "), 0) AS past, COALESCE(SUM("
-            + OVER_TIME
+            + Narrowing.OVER_TIME
             + "), 0) AS over_time\n"
             + from("s. sp. " + where.sql())
             + where.sql();
-    return bind(text, where, actor, today)
+    return Narrowing.bind(sql.sql(text), where, actor, today)
         .query(
             (row, n) ->
                 Map.of(
@@ -246,89 +217,12 @@ class ListStore {
     return from.toString();
   }
 
-  private JdbcClient.StatementSpec bind(String text, Where where, Actor actor, LocalDate today) {
-    JdbcClient.StatementSpec statement =
-        sql.sql(text)
-            .param("today", today.toString())
-            .param("silent", today.minusDays(SILENT_DAYS).toString());
-    return where.bind(Sight.bind(statement, actor));
-  }
-
-  private static Where where(ListQuery query, Actor actor, Grouping grouping) {
-    Where where = new Where();
-    String state = query.state() == null || query.state().isBlank() ? "open" : query.state();
-    if (!"all".equals(state)) {
-      where.and("o.state = :state", "state", state);
-    }
-    if (!actor.seesTeam().isEmpty()) {
-      where.and(Sight.SEEN);
-    }
-    if (query.owner() != null && query.owner() > 0) {
-      where.and("o.owner_id = :owner", "owner", query.owner());
-    }
-    if (query.stage() != null) {
-      where.and("o.stage_id = :stage", "stage", query.stage());
-    }
-    if (query.account() != null) {
-      where.and("o.account_id = :account", "account", query.account());
-    }
-    narrowByWords(where, query);
-    narrowByFault(where, query.fault());
+  private static Where inGroup(ListQuery query, Actor actor, Grouping grouping) {
+    Where where = Narrowing.where(query, actor);
     if (query.key() != null && query.group() != null) {
       where.and("CAST(" + grouping.key() + " AS TEXT) = :groupKey", "groupKey", query.key());
     }
     return where;
-  }
-
-  private static void narrowByWords(Where where, ListQuery query) {
-    String day = query.isClosed() ? "o.closed_on" : "o.expected_close";
-    where
-        .maybe("p.team = :team", "team", query.team())
-        .maybe("o.priority = :priority", "priority", query.priority())
-        .maybe("o.interest = :interest", "interest", query.interest())
-        .maybe("o.business = :business", "business", query.business())
-        .maybe("o.source = :source", "source", query.source())
-        .maybe("o.campaign = :campaign", "campaign", query.campaign())
-        .maybe(
-            "o.id IN (SELECT opportunity_id FROM opportunity_tag WHERE tag = :tag)",
-            "tag",
-            query.tag())
-        .maybe(
-            "o.id IN (SELECT opportunity_id FROM opportunity_competitor WHERE name = :competitor)",
-            "competitor",
-            query.competitor())
-        .maybe(day + " >= :from", "from", query.from())
-        .maybe(day + " <= :to", "to", query.to());
-    String path = query.path() == null ? "" : query.path();
-    if (path.matches("[0-9]{1,9}")) {
-      where.and("o.path_id = :path", "path", Long.valueOf(path));
-    } else {
-      where.maybe("sp.kind = :path", "path", path);
-    }
-    if (query.q() != null && !query.q().isBlank()) {
-      where.and(
-          "o.id IN (SELECT record_id FROM found WHERE found MATCH :q AND kind = 'opportunity')",
-          "q",
-          FoundIndex.wordsOf(query.q()));
-    }
-  }
-
-  private static void narrowByFault(Where where, String fault) {
-    if (fault == null || fault.isBlank()) {
-      return;
-    }
-    if ("any".equals(fault)) {
-      List<String> all = new ArrayList<>();
-      FAULTS.values().forEach(condition -> all.add("(" + condition + ")"));
-      where.and("(" + String.join(" OR ", all) + ")");
-      return;
-    }
-    String condition = FAULTS.get(fault);
-    if (condition == null) {
-      throw BadInput.at(
-          "fault", "This is none of any, " + String.join(", ", FAULTS.keySet()) + ".");
-    }
-    where.and("(" + condition + ")");
   }
 
   private static Grouping grouping(ListQuery query) {
@@ -365,7 +259,10 @@ class ListStore {
     List<String> faults = new ArrayList<>();
     fault(faults, row.getBoolean("no_next"), "no-next-step");
     fault(faults, row.getBoolean("silent"), "silent");
-    fault(faults, "open".equals(row.getString("state")) && row.getInt("slips") >= SLIPS, "slipped");
+    fault(
+        faults,
+        "open".equals(row.getString("state")) && row.getInt("slips") >= Narrowing.SLIPS,
+        "slipped");
     fault(faults, row.getBoolean("past"), "past-close");
     fault(faults, row.getBoolean("over_time"), "over-time");
     return new ListService.OpportunityRow(

@@ -129,6 +129,8 @@ class OpportunityController {
         worksheets.get(o.worksheetId(), opportunities.context(o, actor));
     PathService.SalesPath path = opportunities.path(o);
     boolean isMine = opportunities.mayChange(o, actor);
+    List<ActivityService.Activity> activities =
+        beside.activities().of(ActivityService.On.opportunity(id));
     return new OpportunityView(
         o.id(),
         o.number(),
@@ -153,15 +155,23 @@ class OpportunityController {
         o.slips(),
         o.odds().toString(),
         o.closedOn(),
-        o.touchedOn(),
+        touchedOn(o, activities),
         about(o),
         circle.of(id),
         o.isOpen() && isMine,
         isMine && (o.state().equals("lost") || o.state().equals("paused")),
         o.version(),
         view(o, worked),
-        beside.activities().of(ActivityService.On.opportunity(id)),
+        activities,
         beside.files().of("opportunity", id));
+  }
+
+  /** The later of its last change and the last step that was done. */
+  private static String touchedOn(Opportunity o, List<ActivityService.Activity> activities) {
+    return activities.stream()
+        .filter(a -> a.doneAt() != null)
+        .map(a -> a.doneAt().substring(0, o.touchedOn().length()))
+        .reduce(o.touchedOn(), (one, other) -> one.compareTo(other) > 0 ? one : other);
   }
 
   private About about(Opportunity o) {

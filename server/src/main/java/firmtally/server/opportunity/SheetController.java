@@ -8,13 +8,13 @@ import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.Versions;
 import java.util.List;
 import org.joda.money.Money;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -70,15 +70,8 @@ class SheetController {
   record PlacedOnSheet(long version) {}
 
   @GetMapping("/sheet")
-  SheetView sheet(
-      @RequestParam(defaultValue = "new") String path,
-      @RequestParam(defaultValue = "0") long owner,
-      @RequestParam(defaultValue = "") String team,
-      @RequestParam(defaultValue = "") String priority,
-      @RequestParam(defaultValue = "") String q,
-      @SignedIn Actor actor) {
-    SheetService.Sheet sheet =
-        sheets.sheet(new SheetService.Filter(path, owner, team, priority, q.strip()), actor);
+  SheetView sheet(@ParameterObject ListQuery query, @SignedIn Actor actor) {
+    SheetService.Sheet sheet = sheets.sheet(query, actor);
     return new SheetView(
         sheet.rows().stream()
             .map(

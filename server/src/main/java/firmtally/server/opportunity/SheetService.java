@@ -58,13 +58,6 @@ public class SheetService {
   }
 
   /**
-   * What to show: an owner of 0 is everybody, a blank team, priority or text is any.
-   *
-   * @param path a path's id, or a kind of business, which is its first path
-   */
-  record Filter(String path, long owner, String team, String priority, String text) {}
-
-  /**
    * A column.
    *
    * @param month empty for what is late or later
@@ -80,13 +73,14 @@ public class SheetService {
   /** Where something stands on the sheet. */
   private record Place(long stageId, String column) {}
 
-  Sheet sheet(Filter filter, Actor actor) {
+  /** The sheet of one path; without one it is the first of new business. */
+  Sheet sheet(ListQuery query, Actor actor) {
+    String wanted = query.path() == null || query.path().isBlank() ? "new" : query.path();
     PathService.SalesPath path =
-        filter.path().matches("[0-9]{1,9}")
-            ? paths.get(Long.parseLong(filter.path()))
-            : paths.first(filter.path());
+        wanted.matches("[0-9]{1,9}") ? paths.get(Long.parseLong(wanted)) : paths.first(wanted);
     CurrencyUnit currency = settings.company().currency();
-    List<SheetStore.Item> items = store.open(path.id(), filter, actor, currency);
+    List<SheetStore.Item> items =
+        store.open(query.onSheet(path.id()), actor, LocalDate.now(clock), currency);
     YearMonth first = YearMonth.now(clock);
     Map<Place, List<SheetStore.Item>> places = new LinkedHashMap<>();
     items.forEach(
@@ -100,7 +94,7 @@ public class SheetService {
             .filter(s -> !s.retired() || items.stream().anyMatch(i -> i.stageId() == s.id()))
             .map(s -> new Row(s, total(currency, items, i -> i.stageId() == s.id())))
             .toList(),
-        columns(seen(filter, actor), currency, items, first),
+        columns(goals(query, first, actor), currency, items, first),
         places.entrySet().stream()
             .map(
                 e ->
@@ -114,16 +108,19 @@ public class SheetService {
   }
 
   /** Goals are those of whom somebody sees, as the opportunities are. */
-  private static Filter seen(Filter filter, Actor actor) {
-    boolean isOfAll = filter.owner() == 0 && filter.team().isEmpty();
-    return isOfAll
-        ? new Filter(filter.path(), 0, actor.seesTeam(), filter.priority(), filter.text())
-        : filter;
+  private Map<YearMonth, Long> goals(ListQuery query, YearMonth first, Actor actor) {
+    long owner = query.owner() == null ? 0 : query.owner();
+    String team = query.team() == null ? "" : query.team().strip();
+    boolean isOfAll = owner == 0 && team.isEmpty();
+    return store.goals(
+        first, first.plusMonths(MONTHS - 1L), owner, isOfAll ? actor.seesTeam() : team);
   }
 
   private List<Column> columns(
-      Filter filter, CurrencyUnit currency, List<SheetStore.Item> items, YearMonth first) {
-    Map<YearMonth, Long> goals = store.goals(first, first.plusMonths(MONTHS - 1L), filter);
+      Map<YearMonth, Long> goals,
+      CurrencyUnit currency,
+      List<SheetStore.Item> items,
+      YearMonth first) {
     List<Column> columns = new ArrayList<>();
     columns.add(column("late", Optional.empty(), currency, items, first, goals));
     for (int i = 0; i < MONTHS; i++) {

@@ -4,6 +4,7 @@ import firmtally.core.money.Percent;
 import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.Sql;
+import firmtally.server.platform.Where;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.HashMap;
@@ -19,22 +20,14 @@ class SheetStore {
   private static final String OPEN =
       """
       SELECT o.id, o.number, o.title, a.name AS account, o.owner_id, p.name AS owner, o.stage_id, o.expected_close,
-             o.slips, o.priority, o.version, p.team, w.contract,
+             o.slips, o.priority, o.version, p.team, o.value,
              EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me) AS shared, COALESCE(o.own_odds, s.odds) AS odds,
              (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due
       FROM opportunity o
       JOIN account a ON a.id = o.account_id
       JOIN person p ON p.id = o.owner_id
       JOIN stage s ON s.id = o.stage_id
-      JOIN worksheet w ON w.id = o.worksheet_id
-      WHERE o.state = 'open' AND o.path_id = :path AND (:owner = 0 OR o.owner_id = :owner)
-        AND (:team = '' OR p.team = :team)
-        AND (:priority = '' OR o.priority = :priority)
-        AND """
-          + Sight.SEEN
-          + """
-        AND (:text = '' OR o.title LIKE :like OR o.number LIKE :like OR a.name LIKE :like)
-      ORDER BY w.contract DESC, o.id
+      JOIN sales_path sp ON sp.id = o.path_id
       """;
   private static final String GOALS =
       """
@@ -70,14 +63,10 @@ class SheetStore {
       long version,
       OpenOpportunity open) {}
 
-  List<Item> open(long path, SheetService.Filter filter, Actor actor, CurrencyUnit currency) {
-    return Sight.bind(sql.sql(OPEN), actor)
-        .param("path", path)
-        .param("priority", filter.priority())
-        .param("owner", filter.owner())
-        .param("team", filter.team())
-        .param("text", filter.text())
-        .param("like", "%" + filter.text() + "%")
+  List<Item> open(ListQuery query, Actor actor, LocalDate today, CurrencyUnit currency) {
+    Where where = Narrowing.where(query, actor);
+    String text = OPEN + where.sql() + " ORDER BY o.value DESC, o.id";
+    return Narrowing.bind(sql.sql(text), where, actor, today)
         .query(
             (row, n) ->
                 new Item(
@@ -95,19 +84,19 @@ class SheetStore {
                     row.getLong("version"),
                     new OpenOpportunity(
                         row.getString("number"),
-                        Money.ofMinor(currency, row.getLong("contract")),
+                        Money.ofMinor(currency, row.getLong("value")),
                         Percent.ofTenThousandths(row.getLong("odds")))))
         .list();
   }
 
   /** The goals of months, in minor units; months without one are left out. */
-  Map<YearMonth, Long> goals(YearMonth from, YearMonth to, SheetService.Filter filter) {
+  Map<YearMonth, Long> goals(YearMonth from, YearMonth to, long owner, String team) {
     Map<YearMonth, Long> goals = new HashMap<>();
     sql.sql(GOALS)
         .param("from", from.toString())
         .param("to", to.toString())
-        .param("owner", filter.owner())
-        .param("team", filter.team())
+        .param("owner", owner)
+        .param("team", team)
         .query(
             row -> {
               goals.put(YearMonth.parse(row.getString("month")), row.getLong("amount"));
