@@ -60,6 +60,20 @@ public final class UnitPrice implements Comparable<UnitPrice> {
     return scaled(BigDecimal.ONE.add(uplift.fraction()));
   }
 
+  /**
+   * The nearest multiple of a step, half up: 98.3302 to steps of 0.05 is 98.35, to steps of 5 it is
+   * 100.
+   *
+   * @param step above 0
+   * @throws IllegalArgumentException when the step is 0
+   */
+  public UnitPrice roundedTo(UnitPrice step) {
+    if (step.value.signum() == 0) {
+      throw new IllegalArgumentException("a step of 0 has no multiples but 0");
+    }
+    return of(value.divide(step.value, 0, RoundingMode.HALF_UP).multiply(step.value));
+  }
+
   private UnitPrice scaled(BigDecimal factor) {
     return of(value.multiply(factor).setScale(DECIMALS, RoundingMode.HALF_UP));
   }

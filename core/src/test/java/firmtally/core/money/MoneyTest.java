@@ -1,6 +1,7 @@
 package firmtally.core.money;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
@@ -127,5 +128,19 @@ class MoneyTest {
     assertThat(Texts.BY_CODE_POINT.compare("R10", "R9")).isNegative();
     assertThat(Texts.BY_CODE_POINT.compare("\uFFFD", "\uD83D\uDE00")).isNegative();
     assertThat(Texts.BY_CODE_POINT.compare("R1", "R1")).isZero();
+  }
+
+  @Test
+  void aPriceIsRoundedToTheNearestStepHalfUp() {
+    UnitPrice price = UnitPrice.parse("98.3302");
+    assertThat(price.roundedTo(UnitPrice.parse("0.05"))).isEqualTo(UnitPrice.parse("98.35"));
+    assertThat(price.roundedTo(UnitPrice.parse("5"))).isEqualTo(UnitPrice.parse("100"));
+    assertThat(UnitPrice.parse("97.5").roundedTo(UnitPrice.parse("5")))
+        .isEqualTo(UnitPrice.parse("100"));
+    assertThat(UnitPrice.parse("97.4999").roundedTo(UnitPrice.parse("5")))
+        .isEqualTo(UnitPrice.parse("95"));
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> price.roundedTo(UnitPrice.ZERO))
+        .withMessage("a step of 0 has no multiples but 0");
   }
 }

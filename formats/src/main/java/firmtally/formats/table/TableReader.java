@@ -63,6 +63,17 @@ public final class TableReader {
         filled.subList(1, filled.size()));
   }
 
+  /**
+   * Rows as a spreadsheet puts them on the clipboard: cells parted by tabs, a cell of several lines
+   * in quotes. Blank rows are left out. Example: {@code "BS-30\t12\nBS-60\t3\n"} has two rows of
+   * two cells.
+   *
+   * @throws IllegalArgumentException when a quote is opened and not closed
+   */
+  public static List<Table.Row> pasted(String text) {
+    return csv(text, '\t').stream().filter(row -> !row.isBlank()).toList();
+  }
+
   private static boolean isZip(byte[] file) {
     return file.length > 3 && file[0] == 'P' && file[1] == 'K' && file[2] == 3 && file[3] == 4;
   }
@@ -81,6 +92,10 @@ public final class TableReader {
   }
 
   private static List<Table.Row> csv(String text) {
+    return csv(text, separator(text));
+  }
+
+  private static List<Table.Row> csv(String text, char separator) {
     List<Table.Row> rows = new ArrayList<>();
     try {
       // Each record remembers the line that it starts in; a cell may hold several lines, a
@@ -88,7 +103,7 @@ public final class TableReader {
       int number = 0;
       for (CsvRecord record :
           CsvReader.builder()
-              .fieldSeparator(separator(text))
+              .fieldSeparator(separator)
               .skipEmptyLines(false)
               .allowExtraFields(true)
               .allowMissingFields(true)

@@ -26,8 +26,10 @@ class QuotePdfTest {
                     List.of("Greyfen Dairy", "Łucja Źrebiec"),
                     List.of("Dear Łucja,"),
                     List.of(
-                        new QuotePaper.Line(
-                            "BS-15", "Bench scale", "less 5 %", "2", "420.00", "798.00", true)),
+                        QuotePaper.Line.heading("Packing hall", "798.00"),
+                        QuotePaper.Line.of(
+                            "BS-15", "Bench scale", "less 5 %", "2", "420.00", "798.00", true),
+                        QuotePaper.Line.note("Power is the customer's.")),
                     List.of(new QuotePaper.Sum("Total", "949.62", true)),
                     "30 days",
                     "To your site"));
@@ -35,7 +37,8 @@ class QuotePdfTest {
       String text = new PDFTextStripper().getText(document);
       assertThat(text)
           .contains(
-              "Harrow & Plumb", "Q-1001", "Łucja Źrebiec", "BS-15", "less 5 %", "949.62", "1 / 1");
+              "Harrow & Plumb", "Q-1001", "Łucja Źrebiec", "BS-15", "less 5 %", "949.62", "1 / 1")
+          .contains("Packing hall 798.00", "Power is the customer's.");
     }
   }
 }

@@ -123,4 +123,14 @@ class TableTest {
           StandardCharsets.UTF_8);
     }
   }
+
+  @Test
+  void rowsOfTheClipboardArePartedByTabsAndQuotedWhereTheyMustBe() {
+    List<Table.Row> rows =
+        TableReader.pasted("BS-30\t12\t5,5%\r\n\r\nXY\t\"one\ntwo\"\t\"say \"\"hm\"\"\"\n");
+    assertThat(rows).hasSize(2);
+    assertThat(rows.get(0).cells()).containsExactly("BS-30", "12", "5,5%");
+    assertThat(rows.get(1).cells()).containsExactly("XY", "one\ntwo", "say \"hm\"");
+    assertThat(TableReader.pasted("")).isEmpty();
+  }
 }
