@@ -108,23 +108,7 @@ public class AgreementService {
 
     /** The same plan in the next term, at the price agreed. */
     LineForm renewed() {
-      return new LineForm(
-          form.id(),
-          form.product(),
-          form.description(),
-          form.family(),
-          form.listPrice(),
-          form.unitCost(),
-          form.taxPercent(),
-          form.quantity(),
-          null,
-          unitNet().toString(),
-          false,
-          false,
-          null,
-          false,
-          form.everyMonths(),
-          form.termMonths());
+      return form.at(unitNet().toString());
     }
   }
 
@@ -147,15 +131,15 @@ public class AgreementService {
   @Transactional
   public void make(Source source, Actor actor) {
     Map<Integer, List<Plan>> byTerm = new TreeMap<>();
-    List<LineForm> forms = source.worked().form().lines();
-    List<LineTally> tallies = source.worked().check().tally().lines();
-    for (int i = 0; i < forms.size(); i++) {
-      LineTally tally = tallies.get(i);
-      if (tally.isSold() && tally.line().recurring().isPresent()) {
-        byTerm
-            .computeIfAbsent(tally.line().recurring().get().termMonths(), k -> new ArrayList<>())
-            .add(new Plan(forms.get(i), tally));
-      }
+    for (WorksheetService.Row row : source.worked().rows()) {
+      row.tally()
+          .filter(tally -> tally.isSold() && tally.line().recurring().isPresent())
+          .ifPresent(
+              tally ->
+                  byTerm
+                      .computeIfAbsent(
+                          tally.line().recurring().get().termMonths(), k -> new ArrayList<>())
+                      .add(new Plan(row.form(), tally)));
     }
     LocalDate start = start(source.opportunity());
     byTerm.forEach((months, plans) -> make(source, start, months, plans, actor));

@@ -234,14 +234,6 @@ class OpportunityController {
     circle.change(id, Versions.of(version), typed, actor);
   }
 
-  /** Works out what is typed, without keeping it: margin, sign-off, room, landing and credit. */
-  @PostMapping("/{id}/tally")
-  WorksheetView tally(
-      @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
-    Opportunity o = opportunities.seen(id, actor);
-    return view(o, worksheets.tally(opportunities.context(o, actor), form));
-  }
-
   @PutMapping("/{id}/worksheet")
   WorksheetView saveLines(
       @PathVariable long id,

@@ -313,7 +313,7 @@ public class OpportunityService {
   /**
    * An opportunity in any state that the person may act on: their own, a shared one, their team's.
    */
-  Opportunity mine(long id, Actor actor) {
+  public Opportunity mine(long id, Actor actor) {
     Opportunity opportunity = seen(id, actor);
     if (!mayChange(opportunity, actor)) {
       throw new NotAllowed(

@@ -12,7 +12,7 @@ import org.springframework.stereotype.Repository;
 class ProofStore {
   private static final String FACTS =
       """
-      SELECT EXISTS (SELECT 1 FROM worksheet_line l WHERE l.worksheet_id = o.worksheet_id) AS lines,
+      SELECT EXISTS (SELECT 1 FROM worksheet_line l WHERE l.worksheet_id = o.worksheet_id AND l.kind = 'line') AS lines,
              EXISTS (SELECT 1 FROM quote q WHERE q.opportunity_id = o.id AND q.state <> 'draft') AS quote_sent,
              EXISTS (SELECT 1 FROM record_file f
                      WHERE f.record = 'opportunity' AND f.record_id = o.id AND f.removed_at IS NULL) AS file,

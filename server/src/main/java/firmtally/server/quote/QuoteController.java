@@ -148,14 +148,6 @@ class QuoteController {
     quotes.change(id, Versions.of(version), typed, actor);
   }
 
-  /** Works out what is typed, without keeping it. */
-  @PostMapping("/quotes/{id}/tally")
-  WorksheetView tally(
-      @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
-    Opportunity o = opportunities.get(quotes.get(id).opportunityId());
-    return view(o, worksheets.tally(opportunities.context(o, actor), form));
-  }
-
   @PutMapping("/quotes/{id}/worksheet")
   WorksheetView saveLines(
       @PathVariable long id,

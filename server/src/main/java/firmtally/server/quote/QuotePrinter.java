@@ -3,6 +3,7 @@ package firmtally.server.quote;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.worksheet.DocumentDiscount;
 import firmtally.core.worksheet.LineTally;
+import firmtally.core.worksheet.Subtotal;
 import firmtally.core.worksheet.Terms;
 import firmtally.core.worksheet.Totals;
 import firmtally.formats.pdf.QuotePaper;
@@ -13,6 +14,7 @@ import firmtally.server.worksheet.WorksheetService;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.joda.money.Money;
 import org.springframework.stereotype.Component;
 
@@ -22,11 +24,13 @@ class QuotePrinter {
   private final QuotePdf pdf = new QuotePdf();
 
   byte[] print(Quote quote, String company, String title, WorksheetService.Worked worked) {
-    List<LineForm> forms = worked.form().lines();
-    List<LineTally> tallies = worked.check().tally().lines();
     List<QuotePaper.Line> lines = new ArrayList<>();
-    for (int i = 0; i < forms.size(); i++) {
-      lines.add(line(forms.get(i), tallies.get(i)));
+    Map<String, Subtotal> subtotals = worked.subtotals();
+    for (WorksheetService.Row row : worked.rows()) {
+      lines.add(
+          row.tally()
+              .map(tally -> line(row.form(), tally))
+              .orElseGet(() -> words(row.form(), subtotals)));
     }
     return pdf.print(
         new QuotePaper(
@@ -45,6 +49,13 @@ class QuotePrinter {
             quote.deliveryTerms()));
   }
 
+  private static QuotePaper.Line words(LineForm form, Map<String, Subtotal> subtotals) {
+    Subtotal subtotal = subtotals.get(form.id());
+    return subtotal == null
+        ? QuotePaper.Line.note(form.description())
+        : QuotePaper.Line.heading(form.description(), amount(subtotal.contract()));
+  }
+
   private static QuotePaper.Line line(LineForm form, LineTally tally) {
     List<String> remarks = new ArrayList<>();
     tally
@@ -61,13 +72,19 @@ class QuotePrinter {
     if (tally.line().gift()) {
       remarks.add("free of charge");
     }
-    if (!tally.line().counted()) {
+    if (tally.line().optional()) {
       remarks.add("optional, not in the total");
+    }
+    if (!tally.line().counted() && !tally.line().optional()) {
+      remarks.add("instead of the line chosen, not in the total");
+    }
+    if (form.requestedOn() != null && !form.requestedOn().isBlank()) {
+      remarks.add("wanted on " + day(form.requestedOn()));
     }
     if (form.discountPercent() != null) {
       remarks.add("less " + form.discountPercent() + " %");
     }
-    return new QuotePaper.Line(
+    return QuotePaper.Line.of(
         form.product() == null ? "" : form.product(),
         form.description(),
         String.join(", ", remarks),

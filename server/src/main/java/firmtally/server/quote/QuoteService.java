@@ -19,6 +19,7 @@ import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.NotPossible;
 import firmtally.server.platform.NotThere;
 import firmtally.server.settings.SettingsService;
+import firmtally.server.worksheet.LineForm;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import java.time.Clock;
@@ -117,7 +118,7 @@ public class QuoteService {
     Opportunity opportunity = opportunities.changeable(opportunityId, actor);
     var context = opportunities.context(opportunity, actor);
     WorksheetForm lines = worksheets.get(opportunity.worksheetId(), context).form();
-    if (lines.lines().isEmpty()) {
+    if (lines.lines().stream().noneMatch(LineForm::priced)) {
       throw new NotPossible("There are no lines to quote yet; add one first.");
     }
     WorksheetService.Worked worked = worksheets.create(context, lines);

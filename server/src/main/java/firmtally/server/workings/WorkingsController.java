@@ -2,9 +2,6 @@ package firmtally.server.workings;
 
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.CreditFile;
-import firmtally.core.money.Texts;
-import firmtally.core.working.Input;
-import firmtally.core.working.Working;
 import firmtally.formats.reckon.WorksheetQuestion;
 import firmtally.server.credit.CreditService;
 import firmtally.server.opportunity.Opportunity;
@@ -13,7 +10,6 @@ import firmtally.server.order.CustomerOrder;
 import firmtally.server.order.OrderService;
 import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
-import firmtally.server.platform.MaybeNull;
 import firmtally.server.quote.Quote;
 import firmtally.server.quote.QuoteService;
 import firmtally.server.worksheet.WorksheetForm;
@@ -52,22 +48,6 @@ class WorkingsController {
     this.credit = credit;
   }
 
-  /** A value that went into a figure. */
-  record InputView(String name, String kind, String value) {}
-
-  /** One of several things that went into a figure. */
-  record StepView(String subject, String outcome, List<InputView> inputs) {}
-
-  /** How one figure came about; {@code of} is its place in the answers of the reckoning. */
-  record WorkingView(
-      String of,
-      String formula,
-      List<InputView> inputs,
-      List<StepView> steps,
-      @MaybeNull String exact,
-      @MaybeNull String rounding,
-      @MaybeNull String result) {}
-
   /** Of what is typed, whether it is kept or not. */
   @PostMapping("/opportunities/{id}/workings")
   List<WorkingView> ofOpportunity(
@@ -105,32 +85,13 @@ class WorkingsController {
     worked
         .check()
         .workings(question.policy(), question.target())
-        .forEach(w -> views.add(view("", w)));
+        .forEach(w -> views.add(WorkingView.of("", w)));
     CreditFile file = credit.file(account);
     CreditFile asked =
         asksForCredit
             ? file.asking(new CreditFile.Document(worked.asked(), Optional.empty()))
             : file;
-    CreditCheck.workings(asked).forEach(w -> views.add(view(OF_CREDIT, w)));
+    CreditCheck.workings(asked).forEach(w -> views.add(WorkingView.of(OF_CREDIT, w)));
     return views;
-  }
-
-  private static WorkingView view(String at, Working working) {
-    return new WorkingView(
-        at + working.of(),
-        working.formula(),
-        inputs(working.inputs()),
-        working.steps().stream()
-            .map(step -> new StepView(step.subject(), step.outcome(), inputs(step.inputs())))
-            .toList(),
-        working.exact().orElse(null),
-        working.rounding().orElse(null),
-        working.result().orElse(null));
-  }
-
-  private static List<InputView> inputs(List<Input> inputs) {
-    return inputs.stream()
-        .map(input -> new InputView(input.name(), Texts.word(input.kind()), input.value()))
-        .toList();
   }
 }

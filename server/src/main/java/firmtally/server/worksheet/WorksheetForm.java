@@ -20,4 +20,9 @@ public record WorksheetForm(
   public static WorksheetForm of(List<LineForm> lines) {
     return new WorksheetForm(lines, null, null, null, null);
   }
+
+  /** The same with other lines. */
+  WorksheetForm withLines(List<LineForm> other) {
+    return new WorksheetForm(other, discountPercent, discountAmount, targetContract, targetMargin);
+  }
 }

@@ -12,28 +12,30 @@ import firmtally.core.worksheet.Terms;
 import firmtally.server.platform.Sql;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 @Repository
 class WorksheetStore {
   private static final String LINES =
       """
-      SELECT line_id, product, description, family, list_price, unit_cost, tax, quantity, discount, own_price, gift,
-             optional, alternative_set, chosen, every_months, term_months
+      SELECT line_id, kind, product, description, family, list_price, unit_cost, tax, quantity, discount, own_price, gift,
+             optional, alternative_set, chosen, every_months, term_months, requested_on
       FROM worksheet_line WHERE worksheet_id = :id ORDER BY position
       """;
   private static final String INSERT_LINE =
       """
-      INSERT INTO worksheet_line (worksheet_id, position, line_id, product, description, family, list_price, unit_cost,
-        tax, quantity, discount, own_price, gift, optional, alternative_set, chosen, every_months, term_months, final, cost)
-      VALUES (:sheet, :position, :id, :product, :description, :family, :list, :unitCost, :tax, :quantity, :discount,
-        :own, :gift, :optional, :set, :chosen, :every, :term, :final, :cost)
+      INSERT INTO worksheet_line (worksheet_id, position, line_id, kind, product, description, family, list_price, unit_cost,
+        tax, quantity, discount, own_price, gift, optional, alternative_set, chosen, every_months, term_months, requested_on, final, cost)
+      VALUES (:sheet, :position, :id, :kind, :product, :description, :family, :list, :unitCost, :tax, :quantity, :discount,
+        :own, :gift, :optional, :set, :chosen, :every, :term, :requested, :final, :cost)
       """;
   private static final String UPDATE =
       """
@@ -41,6 +43,33 @@ class WorksheetStore {
         cost = :cost, monthly = :monthly, invoice_total = :invoice, sign_off_role = :role, version = version + 1
       WHERE id = :id AND version = :version AND agreed IS NULL
       """;
+
+  private static final String REWORK =
+      """
+      UPDATE worksheet SET list = :list, contract = :contract, cost = :cost, monthly = :monthly,
+        invoice_total = :invoice, sign_off_role = :role
+      WHERE id = :id AND agreed IS NULL
+      """;
+  private static final String REWORK_LINE =
+      """
+      UPDATE worksheet_line SET final = :final, cost = :cost
+      WHERE worksheet_id = :sheet AND position = :position
+      """;
+  private static final List<String> EMPTY_IN_WORDS =
+      List.of(
+          "product",
+          "family",
+          "list",
+          "unitCost",
+          "tax",
+          "discount",
+          "own",
+          "set",
+          "every",
+          "term",
+          "requested");
+  private static final List<String> NOTHING_IN_WORDS =
+      List.of("quantity", "gift", "optional", "chosen", "final", "cost");
 
   private final Sql sql;
   private final NamedParameterJdbcTemplate batches;
@@ -74,27 +103,57 @@ class WorksheetStore {
 
   int update(long id, long version, Tally tally, Optional<String> signOffRole) {
     Optional<DocumentDiscount> discount = tally.worksheet().documentDiscount();
-    return sql.sql(UPDATE)
-        .param("id", id)
+    return sums(UPDATE, id, tally, signOffRole)
         .param("version", version)
         .param("kind", discount.map(WorksheetStore::kind).orElse(null))
         .param("discount", discount.map(WorksheetStore::number).orElse(null))
+        .update();
+  }
+
+  /** Keeps what it comes to, and nothing else. */
+  void rework(long id, Tally tally, Optional<String> signOffRole) {
+    sums(REWORK, id, tally, signOffRole).update();
+  }
+
+  /** Keeps what its lines come to, and nothing else. */
+  void reworkLines(long sheet, List<WorksheetService.Row> rows) {
+    List<MapSqlParameterSource> values = new ArrayList<>();
+    for (int i = 0; i < rows.size(); i++) {
+      int position = i;
+      rows.get(i)
+          .tally()
+          .ifPresent(
+              t ->
+                  values.add(
+                      new MapSqlParameterSource("sheet", sheet)
+                          .addValue("position", position)
+                          .addValue("final", t.finalAmount().getAmountMinorLong())
+                          .addValue("cost", t.cost().getAmountMinorLong())));
+    }
+    batches.batchUpdate(REWORK_LINE, values.toArray(MapSqlParameterSource[]::new));
+  }
+
+  private JdbcClient.StatementSpec sums(
+      String statement, long id, Tally tally, Optional<String> signOffRole) {
+    return sql.sql(statement)
+        .param("id", id)
         .param("list", tally.totals().list().getAmountMinorLong())
         .param("contract", tally.totals().contract().getAmountMinorLong())
         .param("cost", tally.totals().cost().getAmountMinorLong())
         .param("monthly", tally.totals().recurringMonthly().getAmountMinorLong())
         .param("invoice", tally.totals().firstInvoice().total().getAmountMinorLong())
-        .param("role", signOffRole.orElse(null))
-        .update();
+        .param("role", signOffRole.orElse(null));
   }
 
-  void replaceLines(long sheet, List<LineForm> forms, List<LineTally> tallies) {
+  void replaceLines(long sheet, List<WorksheetService.Row> rows) {
     sql.sql("DELETE FROM worksheet_line WHERE worksheet_id = :id").param("id", sheet).update();
-    MapSqlParameterSource[] rows = new MapSqlParameterSource[forms.size()];
-    for (int i = 0; i < rows.length; i++) {
-      rows[i] = row(sheet, i, forms.get(i), tallies.get(i));
+    MapSqlParameterSource[] values = new MapSqlParameterSource[rows.size()];
+    for (int i = 0; i < values.length; i++) {
+      LineForm form = rows.get(i).form();
+      values[i] = rows.get(i).tally().map(t -> line(form, t)).orElseGet(() -> words(form));
+      values[i].addValue("sheet", sheet).addValue("position", i);
     }
-    batches.batchUpdate(INSERT_LINE, rows);
+    batches.batchUpdate(INSERT_LINE, values);
   }
 
   void lock(long id, String agreed) {
@@ -104,11 +163,28 @@ class WorksheetStore {
         .update();
   }
 
-  private static MapSqlParameterSource row(long sheet, int position, LineForm form, LineTally t) {
+  /** A heading or a note: it has a place and words, and adds nothing. */
+  private static MapSqlParameterSource words(LineForm form) {
+    MapSqlParameterSource values = new MapSqlParameterSource();
+    for (String empty : EMPTY_IN_WORDS) {
+      values.addValue(empty, null);
+    }
+    for (String nothing : NOTHING_IN_WORDS) {
+      values.addValue(nothing, 0);
+    }
+    return values
+        .addValue("id", form.id())
+        .addValue("kind", form.kind())
+        .addValue("description", form.description());
+  }
+
+  private static MapSqlParameterSource line(LineForm form, LineTally t) {
     Line line = t.line();
     boolean isInline = line.item().code().isEmpty();
+    boolean isRequested = form.requestedOn() != null && !form.requestedOn().isBlank();
     return new MapSqlParameterSource(
-            Map.of("sheet", sheet, "position", position, "id", form.id(), "gift", line.gift()))
+            Map.of("id", form.id(), "kind", LineForm.LINE, "gift", line.gift()))
+        .addValue("requested", isRequested ? form.requestedOn().strip() : null)
         .addValue("product", line.item().code().orElse(null))
         .addValue("description", form.description())
         .addValue("family", isInline ? line.item().family().orElse(null) : null)
@@ -144,13 +220,16 @@ class WorksheetStore {
   private static LineForm form(ResultSet row, int n) throws SQLException {
     return new LineForm(
         row.getString("line_id"),
+        row.getString("kind"),
         row.getString("product"),
         row.getString("description"),
         row.getString("family"),
         text(row, "list_price", UnitPrice::ofTenThousandths),
         text(row, "unit_cost", UnitPrice::ofTenThousandths),
         text(row, "tax", Percent::ofTenThousandths),
-        Quantity.ofThousandths(row.getLong("quantity")).toString(),
+        LineForm.LINE.equals(row.getString("kind"))
+            ? Quantity.ofThousandths(row.getLong("quantity")).toString()
+            : "",
         text(row, "discount", Percent::ofTenThousandths),
         text(row, "own_price", UnitPrice::ofTenThousandths),
         row.getBoolean("gift"),
@@ -158,7 +237,8 @@ class WorksheetStore {
         row.getString("alternative_set"),
         row.getBoolean("chosen"),
         months(row, "every_months"),
-        months(row, "term_months"));
+        months(row, "term_months"),
+        row.getString("requested_on"));
   }
 
   private static String text(ResultSet row, String column, LongFunction<?> make)

@@ -2,16 +2,22 @@ package firmtally.server.worksheet;
 
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.margin.Landing;
+import firmtally.core.margin.MarginCheck;
 import firmtally.core.margin.Room;
 import firmtally.core.margin.SignOff;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Texts;
+import firmtally.core.ordering.Supply;
 import firmtally.core.worksheet.LineTally;
+import firmtally.core.worksheet.Subtotal;
 import firmtally.core.worksheet.Totals;
+import firmtally.server.catalogue.Product;
 import firmtally.server.platform.MaybeNull;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.joda.money.Money;
 
@@ -28,23 +34,82 @@ public record WorksheetView(
     RoomView room,
     @MaybeNull LandingView landing,
     CreditView credit) {
-  /** A line: typed, and worked out. */
+  /**
+   * A row: typed, and worked out where it has a price.
+   *
+   * @param subtotal of the heading of a section
+   */
   public record LineView(
       LineForm typed,
+      @MaybeNull FiguresView figures,
+      @MaybeNull SubtotalView subtotal,
+      @MaybeNull SupplyView supply) {}
+
+  /**
+   * The figures of a line. What a discount on the whole takes part in is left out while something
+   * typed cannot be read.
+   */
+  public record FiguresView(
       boolean counted,
       String listUnit,
       String unitPrice,
       @MaybeNull String priceFrom,
       String gross,
       String discount,
-      String documentShare,
-      String finalAmount,
+      @MaybeNull String documentShare,
+      @MaybeNull String finalAmount,
       @MaybeNull String discountPercent,
       String cost,
-      String margin,
+      @MaybeNull String margin,
       @MaybeNull String marginPercent,
       int periods,
       @MaybeNull String monthly) {}
+
+  /** What a section comes to. */
+  public record SubtotalView(
+      String list, String contract, String margin, @MaybeNull String marginPercent) {}
+
+  /**
+   * Stock and lead time of a line's product; {@code onHand} is left out for what is not stocked.
+   */
+  public record SupplyView(
+      @MaybeNull String onHand,
+      String missing,
+      String coming,
+      int leadDays,
+      String readyOn,
+      boolean late) {}
+
+  /** Something wrong with what was typed, and where. */
+  public record CellProblem(String at, String message) {}
+
+  /**
+   * What became of something typed: a worksheet, or what is wrong and the lines that do not hang on
+   * it.
+   */
+  public record Tallied(
+      @MaybeNull WorksheetView worksheet, List<LineView> lines, List<CellProblem> problems) {
+    /** Of a worksheet without problems. */
+    public static Tallied of(WorksheetView worksheet) {
+      return new Tallied(worksheet, List.of(), List.of());
+    }
+
+    /** Of one with problems. */
+    public static Tallied of(WorksheetService.Partial partial) {
+      return new Tallied(
+          null,
+          partial.rows().stream()
+              .map(
+                  row ->
+                      new LineView(
+                          row.form(),
+                          row.tally().map(t -> figures(t, !partial.shared())).orElse(null),
+                          null,
+                          null))
+              .toList(),
+          partial.problems().stream().map(p -> new CellProblem(p.at(), p.message())).toList());
+    }
+  }
 
   /** The tally strip. */
   public record TotalsView(
@@ -74,12 +139,13 @@ public record WorksheetView(
       @MaybeNull String floorAmount,
       @MaybeNull String authorityPercent) {}
 
-  /** Where a target lands. */
+  /** Where a target lands, and who would have to sign off then. */
   public record LandingView(
       String documentDiscount,
       boolean feasible,
       @MaybeNull String contract,
-      @MaybeNull String marginPercent) {}
+      @MaybeNull String marginPercent,
+      @MaybeNull String signOffRole) {}
 
   /**
    * What the credit check says. {@code open} is what is invoiced and not overdue, credit notes
@@ -107,8 +173,16 @@ public record WorksheetView(
   public static WorksheetView of(
       WorksheetService.Worked worked, CreditCheck credit, Money ordered) {
     List<LineView> lines = new ArrayList<>();
-    for (int i = 0; i < worked.form().lines().size(); i++) {
-      lines.add(line(worked.form().lines().get(i), worked.check().tally().lines().get(i)));
+    Map<String, Subtotal> subtotals = worked.subtotals();
+    Iterator<Supply> supplies = worked.supplies().iterator();
+    for (WorksheetService.Row row : worked.rows()) {
+      Optional<Product> product = worked.product(row.form());
+      lines.add(
+          new LineView(
+              row.form(),
+              row.tally().map(t -> figures(t, true)).orElse(null),
+              subtotal(subtotals.get(row.form().id())),
+              product.map(p -> supply(supplies.next(), p)).orElse(null)));
     }
     return new WorksheetView(
         worked.id(),
@@ -120,27 +194,43 @@ public record WorksheetView(
         totals(worked.check().tally().totals()),
         signOff(worked.check().signOff().orElseThrow()),
         room(worked),
-        worked.check().landing().map(WorksheetView::landing).orElse(null),
+        worked.check().landing().map(landing -> landing(landing, worked.landed())).orElse(null),
         credit(credit, ordered));
   }
 
-  private static LineView line(LineForm typed, LineTally t) {
-    return new LineView(
-        typed,
+  private static FiguresView figures(LineTally t, boolean whole) {
+    return new FiguresView(
         t.line().counted(),
         t.line().item().listPrice().toString(),
         t.price().unitPrice().toString(),
         t.price().from().map(rule -> rule.id()).orElse(null),
         text(t.gross()),
         text(t.discount()),
-        text(t.documentShare()),
-        text(t.finalAmount()),
-        text(t.discountPercent()),
+        whole ? text(t.documentShare()) : null,
+        whole ? text(t.finalAmount()) : null,
+        whole ? text(t.discountPercent()) : null,
         text(t.cost()),
-        text(t.margin()),
-        text(t.marginPercent()),
+        whole ? text(t.margin()) : null,
+        whole ? text(t.marginPercent()) : null,
         t.line().periods(),
-        t.monthly().map(WorksheetView::text).orElse(null));
+        whole ? t.monthly().map(WorksheetView::text).orElse(null) : null);
+  }
+
+  private static @MaybeNull SubtotalView subtotal(@MaybeNull Subtotal s) {
+    return s == null
+        ? null
+        : new SubtotalView(
+            text(s.list()), text(s.contract()), text(s.margin()), text(s.marginPercent()));
+  }
+
+  private static SupplyView supply(Supply supply, Product product) {
+    return new SupplyView(
+        supply.onHand().map(Object::toString).orElse(null),
+        supply.missing().toString(),
+        product.coming().toString(),
+        product.leadDays(),
+        supply.readyOn().toString(),
+        supply.late());
   }
 
   private static TotalsView totals(Totals t) {
@@ -182,12 +272,13 @@ public record WorksheetView(
         text(room.authorityPercent()));
   }
 
-  private static LandingView landing(Landing landing) {
+  private static LandingView landing(Landing landing, Optional<MarginCheck> landed) {
     return new LandingView(
         text(landing.documentDiscount()),
         landing.feasible(),
         landing.contract().map(WorksheetView::text).orElse(null),
-        text(landing.marginPercent()));
+        text(landing.marginPercent()),
+        landed.flatMap(MarginCheck::signOff).flatMap(SignOff::role).orElse(null));
   }
 
   /** Renders a credit check; {@code ordered} is the part of the exposure that comes from orders. */
