@@ -4,22 +4,31 @@ import firmtally.core.pricing.PriceRule;
 import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
 import firmtally.server.platform.MaybeNull;
+import firmtally.server.platform.Versions;
+import java.io.IOException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 
 @RestController
 @RequestMapping("/api/products")
 class CatalogueController {
+  private static final int PAGE = 200;
   private final CatalogueService catalogue;
 
   CatalogueController(CatalogueService catalogue) {
@@ -84,7 +93,12 @@ class CatalogueController {
     }
   }
 
-  record ProductPage(ProductView product, List<RuleView> rules) {}
+  record ProductPage(
+      ProductView product, long id, long version, boolean pictured, List<RuleView> rules) {}
+
+  record ProductList(List<ProductView> rows, @MaybeNull String after) {}
+
+  record RangeForm(List<String> families) {}
 
   @GetMapping
   List<ProductView> search(@RequestParam(defaultValue = "") String q) {
@@ -94,8 +108,12 @@ class CatalogueController {
   @GetMapping("/{code}")
   ProductPage get(@PathVariable String code) {
     Product product = catalogue.get(code);
+    CatalogueService.ProductMeta meta = catalogue.meta(code);
     return new ProductPage(
         ProductView.of(product),
+        meta.id(),
+        meta.version(),
+        meta.pictured(),
         catalogue.rulesOf(product).stream().map(rule -> RuleView.of(rule, product)).toList());
   }
 
@@ -103,5 +121,72 @@ class CatalogueController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void add(@RequestBody CatalogueService.ProductForm typed, @SignedIn Actor actor) {
     catalogue.add(typed, actor);
+  }
+
+  /** The products by their codes, a page at a time. */
+  @GetMapping("/list")
+  ProductList list(
+      @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String family,
+      @RequestParam(defaultValue = "") String sale,
+      @RequestParam(defaultValue = "") String after) {
+    List<ProductView> rows =
+        catalogue
+            .list(new CatalogueStore.ProductQuery(q.strip(), family, sale, after, PAGE))
+            .stream()
+            .map(ProductView::of)
+            .toList();
+    return new ProductList(rows, rows.size() == PAGE ? rows.get(PAGE - 1).code() : null);
+  }
+
+  @GetMapping("/families")
+  List<String> families() {
+    return catalogue.families();
+  }
+
+  @PutMapping("/{code}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable String code,
+      @RequestHeader("If-Match") String version,
+      @RequestBody CatalogueService.ProductForm typed,
+      @SignedIn Actor actor) {
+    catalogue.change(code, Versions.of(version), typed, actor);
+  }
+
+  @GetMapping("/{code}/picture")
+  ResponseEntity<byte[]> picture(@PathVariable String code) {
+    CatalogueService.Picture picture = catalogue.picture(code);
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType(picture.type()))
+        .header("X-Content-Type-Options", "nosniff")
+        .header("Content-Security-Policy", "default-src 'none'; sandbox")
+        .body(picture.bytes());
+  }
+
+  @PostMapping(path = "/{code}/picture", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setPicture(
+      @PathVariable String code, @RequestParam MultipartFile file, @SignedIn Actor actor)
+      throws IOException {
+    catalogue.setPicture(code, file.getBytes(), actor);
+  }
+
+  @DeleteMapping("/{code}/picture")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void removePicture(@PathVariable String code, @SignedIn Actor actor) {
+    catalogue.removePicture(code, actor);
+  }
+
+  /** The customers who may buy from some families only. */
+  @GetMapping("/ranges")
+  List<CatalogueService.RangeView> ranges() {
+    return catalogue.ranges();
+  }
+
+  @PutMapping("/ranges/{account}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setRange(@PathVariable long account, @RequestBody RangeForm typed, @SignedIn Actor actor) {
+    catalogue.setRange(account, typed.families(), actor);
   }
 }

@@ -1,35 +1,56 @@
 package firmtally.server.catalogue;
 
-import firmtally.core.money.Percent;
-import firmtally.core.money.Quantity;
-import firmtally.core.money.UnitPrice;
 import firmtally.core.pricing.PriceRule;
-import firmtally.core.worksheet.Recurring;
+import firmtally.server.file.FileService;
 import firmtally.server.people.Actor;
 import firmtally.server.platform.BadInput;
+import firmtally.server.platform.ChangeLog;
 import firmtally.server.platform.FoundIndex;
 import firmtally.server.platform.Input;
+import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.NotThere;
 import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The catalogue. */
 @Service
 public class CatalogueService {
-  private static final int LONGEST = 120;
   private static final int MOST = 500;
+  private static final int LARGEST_PICTURE = 2 * 1024 * 1024;
+  private static final String PRODUCT = "product";
   private final CatalogueStore store;
+  private final PriceRuleStore rules;
   private final FoundIndex index;
+  private final FileService files;
+  private final ChangeLog log;
+  private final ApplicationEventPublisher events;
 
-  CatalogueService(CatalogueStore store, FoundIndex index) {
+  CatalogueService(
+      CatalogueStore store,
+      PriceRuleStore rules,
+      FoundIndex index,
+      FileService files,
+      ChangeLog log,
+      ApplicationEventPublisher events) {
     this.store = store;
+    this.rules = rules;
     this.index = index;
+    this.files = files;
+    this.log = log;
+    this.events = events;
   }
 
   /** A product as typed; months are blank for what is not a plan. */
@@ -41,12 +62,39 @@ public class CatalogueService {
       String listPrice,
       String unitCost,
       String taxPercent,
-      String everyMonths,
-      String termMonths) {}
+      @MaybeNull String everyMonths,
+      @MaybeNull String termMonths,
+      @MaybeNull Boolean onSale,
+      @MaybeNull String stock,
+      @MaybeNull String coming,
+      @MaybeNull String leadDays) {}
+
+  /** What of a product is not priced: its number in the database, its version, its picture. */
+  public record ProductMeta(long id, long version, boolean pictured) {}
+
+  /** A picture as it is shown. */
+  record Picture(byte[] bytes, String type) {}
 
   /** Products whose code, name or family holds a text, those whose code begins with it first. */
   public List<Product> search(String text) {
     return store.search(text.strip(), MOST);
+  }
+
+  /** The same, of at most so many. */
+  public List<Product> search(String text, int most) {
+    return store.search(text.strip(), most);
+  }
+
+  /** A code without the marks that people leave out: {@code BS-30} is {@code bs30}. */
+  public static String loose(String code) {
+    return code.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
+  }
+
+  /** The products of codes as people write them, by {@link #loose} code. */
+  public Map<String, Product> byLooseCodes(Collection<String> codes) {
+    Set<String> wanted = codes.stream().map(CatalogueService::loose).collect(Collectors.toSet());
+    return store.byLooseCodes(wanted).stream()
+        .collect(Collectors.toMap(p -> loose(p.code()), Function.identity(), (a, b) -> a));
   }
 
   /** The product families, by name. */
@@ -65,12 +113,30 @@ public class CatalogueService {
   }
 
   public List<PriceRule> rulesOf(Product product) {
-    return store.rulesOf(product.code(), product.family());
+    return rules.of(product.code(), product.family());
   }
 
   /** The rules that could apply to an account. */
   public List<PriceRule> rulesFor(String account, Optional<String> group) {
-    return store.rulesFor(account, group.orElse(""));
+    return rules.applying(account, group.orElse(""));
+  }
+
+  /** The families that an account may buy from; empty when all of them. */
+  public Set<String> rangeOf(long account) {
+    return store.rangeOf(account);
+  }
+
+  ProductMeta meta(String code) {
+    CatalogueStore.Meta meta = found(code);
+    return new ProductMeta(meta.id(), meta.version(), meta.picture() != null);
+  }
+
+  private CatalogueStore.Meta found(String code) {
+    return store.meta(code).orElseThrow(() -> new NotThere("product", code));
+  }
+
+  List<Product> list(CatalogueStore.ProductQuery query) {
+    return store.list(query);
   }
 
   /** Adds a product. */
@@ -78,59 +144,152 @@ public class CatalogueService {
   public void add(ProductForm typed, Actor actor) {
     actor.checkManages();
     Input input = new Input();
-    String code = input.text("code", typed.code(), LONGEST);
-    String name = input.text("name", typed.name(), LONGEST);
-    String family = input.text("family", typed.family(), LONGEST);
-    String unit = input.text("unit", typed.unit(), LONGEST);
-    Optional<UnitPrice> list = needed(input, "listPrice", typed.listPrice(), UnitPrice::parse);
-    Optional<UnitPrice> cost = needed(input, "unitCost", typed.unitCost(), UnitPrice::parse);
-    Optional<Percent> tax = needed(input, "taxPercent", typed.taxPercent(), CatalogueService::tax);
-    Optional<Integer> every =
-        input.value("everyMonths", typed.everyMonths(), CatalogueService::months);
-    Optional<Integer> term =
-        input.value("termMonths", typed.termMonths(), CatalogueService::months);
-    if (every.isPresent() != term.isPresent()) {
-      input.refuse("termMonths", "A plan needs both: every how many months, over how many.");
-    } else if (every.isPresent() && term.get() % every.get() != 0) {
-      input.refuse("termMonths", "The term must be a multiple of the months between charges.");
-    }
+    Optional<Product> product = new ProductReader(input).read(typed);
     input.check();
-    if (store.find(code).isPresent()) {
+    if (store.find(product.get().code()).isPresent()) {
       throw BadInput.at("code", "There is a product of this code already.");
     }
-    add(
-        new Product(
-            code,
-            name,
-            family,
-            unit,
-            list.get(),
-            cost.get(),
-            tax.get(),
-            every,
-            term,
-            true,
-            Optional.empty(),
-            Quantity.ZERO,
-            0));
+    add(product.get());
+    log.note(
+        actor.id(), PRODUCT, meta(product.get().code()).id(), "added", null, words(product.get()));
   }
 
-  private static <T> Optional<T> needed(
-      Input input, String at, String text, Function<String, T> make) {
-    input.text(at, text, LONGEST);
-    return input.value(at, text, make);
-  }
-
-  private static Percent tax(String text) {
-    return Percent.parse(text).within("taxPercent", Percent.ZERO, Percent.HUNDRED);
-  }
-
-  private static Integer months(String text) {
-    if (!text.matches("[0-9]{1,4}")) {
-      throw new IllegalArgumentException("This is not a whole number of months.");
+  /** Changes a product; its code stays. Open worksheets that hold it are worked out anew. */
+  @Transactional
+  public void change(String code, long version, ProductForm typed, Actor actor) {
+    actor.checkManages();
+    Product before = get(code);
+    Input input = new Input();
+    Optional<Product> product = new ProductReader(input).read(typed);
+    if (product.isPresent() && !product.get().code().equals(code)) {
+      input.refuse("code", "The code stays as it is; documents are found by it.");
     }
-    int months = Integer.parseInt(text);
-    return new Recurring(months, months).everyMonths();
+    input.check();
+    CatalogueStore.Meta meta = found(code);
+    log.expectOne(store.update(product.get(), version), PRODUCT, meta.id(), meta.version());
+    index.put(PRODUCT, meta.id(), code, product.get().name() + " " + product.get().family());
+    log.note(actor.id(), PRODUCT, meta.id(), "product", words(before), words(product.get()));
+    events.publishEvent(new PricesChanged(Set.of(code)));
+  }
+
+  /**
+   * Sets other prices on products, all in the act it is part of.
+   *
+   * @param products as they shall be
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void reprice(List<Product> products, String why, Actor actor) {
+    for (Product product : products) {
+      Product before = get(product.code());
+      CatalogueStore.Meta meta = found(product.code());
+      store.update(product, meta.version());
+      log.note(actor.id(), PRODUCT, meta.id(), why, words(before), words(product));
+    }
+    events.publishEvent(
+        new PricesChanged(products.stream().map(Product::code).collect(Collectors.toSet())));
+  }
+
+  /** Puts products in as a file holds them: new ones are added, known ones changed. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  void put(List<Product> products, Actor actor) {
+    Set<String> changed = new HashSet<>();
+    for (Product product : products) {
+      Optional<Product> before = store.find(product.code());
+      if (before.isEmpty()) {
+        add(product);
+        log.note(actor.id(), PRODUCT, meta(product.code()).id(), "added", null, words(product));
+      } else if (!before.get().equals(product)) {
+        CatalogueStore.Meta meta = found(product.code());
+        store.update(product, meta.version());
+        index.put(PRODUCT, meta.id(), product.code(), product.name() + " " + product.family());
+        log.note(actor.id(), PRODUCT, meta.id(), "product", words(before.get()), words(product));
+        changed.add(product.code());
+      }
+    }
+    events.publishEvent(new PricesChanged(changed));
+  }
+
+  private static String words(Product p) {
+    return p.name()
+        + ", "
+        + p.family()
+        + ", list "
+        + p.listPrice()
+        + ", cost "
+        + p.unitCost()
+        + ", tax "
+        + p.tax()
+        + " %"
+        + p.stock().map(s -> ", " + s + " on hand").orElse("")
+        + (p.onSale() ? "" : ", not on sale");
+  }
+
+  Picture picture(String code) {
+    CatalogueStore.Meta meta = found(code);
+    if (meta.picture() == null) {
+      throw new NotThere("picture of product", code);
+    }
+    return new Picture(files.kept(meta.picture()), meta.pictureType());
+  }
+
+  /** Keeps a picture with a product: PNG, JPEG or WebP of at most 2 MiB. */
+  @Transactional
+  public void setPicture(String code, byte[] bytes, Actor actor) {
+    actor.checkManages();
+    CatalogueStore.Meta meta = found(code);
+    String type =
+        Pictures.typeOf(bytes)
+            .orElseThrow(() -> BadInput.at("file", "This is no PNG, JPEG or WebP picture."));
+    if (bytes.length > LARGEST_PICTURE) {
+      throw BadInput.at("file", "This picture is larger than 2 MiB.");
+    }
+    store.setPicture(meta.id(), files.keep(bytes), type);
+    log.note(actor.id(), PRODUCT, meta.id(), "picture", null, bytes.length + " bytes");
+  }
+
+  @Transactional
+  void removePicture(String code, Actor actor) {
+    actor.checkManages();
+    CatalogueStore.Meta meta = found(code);
+    store.setPicture(meta.id(), null, null);
+    log.note(actor.id(), PRODUCT, meta.id(), "picture", "a picture", null);
+  }
+
+  /** A customer who may buy from some families only. */
+  public record RangeView(long accountId, String number, String account, List<String> families) {}
+
+  List<RangeView> ranges() {
+    Map<Long, List<CatalogueStore.RangeRow>> byAccount =
+        store.ranges().stream()
+            .collect(
+                Collectors.groupingBy(
+                    CatalogueStore.RangeRow::accountId, LinkedHashMap::new, Collectors.toList()));
+    return byAccount.values().stream()
+        .map(
+            rows ->
+                new RangeView(
+                    rows.get(0).accountId(),
+                    rows.get(0).number(),
+                    rows.get(0).name(),
+                    rows.stream().map(CatalogueStore.RangeRow::family).toList()))
+        .toList();
+  }
+
+  /** Says from which families an account may buy; none means all. */
+  @Transactional
+  public void setRange(long account, List<String> families, Actor actor) {
+    actor.checkManages();
+    List<String> known = families();
+    Input input = new Input();
+    for (String family : Input.given(families)) {
+      if (!known.contains(family)) {
+        input.refuse("families", "There is no family " + family + ".");
+      }
+    }
+    input.check();
+    String before = String.join(", ", rangeOf(account));
+    store.setRange(account, new TreeSet<>(Input.given(families)));
+    log.note(actor.id(), "account", account, "range", before, String.join(", ", rangeOf(account)));
   }
 
   /** Adds a product that is known to be in order. */
@@ -138,11 +297,5 @@ public class CatalogueService {
   public void add(Product product) {
     long id = store.insert(product);
     index.add("product", id, product.code(), product.name() + " " + product.family());
-  }
-
-  /** Adds a price rule. */
-  @Transactional
-  public void add(PriceRule rule) {
-    store.insert(rule);
   }
 }

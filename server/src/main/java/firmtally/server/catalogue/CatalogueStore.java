@@ -3,17 +3,16 @@ package firmtally.server.catalogue;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
-import firmtally.core.pricing.PriceRule;
-import firmtally.core.pricing.Scope;
 import firmtally.server.platform.Sql;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.LocalDate;
 import java.util.Collection;
+import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.LongFunction;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -24,18 +23,37 @@ class CatalogueStore {
              lead_days
       FROM product
       """;
+
+  /** The code without the marks that codes are written with. */
+  private static final String LOOSE =
+      "replace(replace(replace(replace(lower(code), '-', ''), ' ', ''), '/', ''), '.', '')";
+
+  private static final String FOUND =
+      """
+      WHERE :text = '' OR code LIKE :like OR %s LIKE :like OR name LIKE :like OR family LIKE :like
+      ORDER BY (code LIKE :start) DESC, code LIMIT :most
+      """
+          .formatted(LOOSE);
   private static final String INSERT =
       """
       INSERT INTO product (code, name, family, unit, list_price, unit_cost, tax, every_months, term_months, on_sale,
                            stock, coming, lead_days)
-      VALUES (:code, :name, :family, :unit, :list, :cost, :tax, :every, :term, 1, :stock, :coming, :lead) RETURNING id
+      VALUES (:code, :name, :family, :unit, :list, :cost, :tax, :every, :term, :onSale, :stock, :coming, :lead) RETURNING id
       """;
-  private static final String RULES =
+  private static final String UPDATE =
       """
-      SELECT code, scope, for_whom, product, family, min_quantity, from_day, to_day, price, percent_off
-      FROM price_rule
+      UPDATE product SET name = :name, family = :family, unit = :unit, list_price = :list, unit_cost = :cost,
+        tax = :tax, every_months = :every, term_months = :term, on_sale = :onSale, stock = :stock, coming = :coming,
+        lead_days = :lead, version = version + 1
+      WHERE code = :code AND version = :version
       """;
-
+  private static final String NARROWED =
+      """
+      WHERE (:family = '' OR family = :family) AND (:sale = '' OR on_sale = (:sale = 'yes')) AND code > :after
+        AND (:text = '' OR code LIKE :like OR %s LIKE :like OR name LIKE :like OR family LIKE :like)
+      ORDER BY code LIMIT :most
+      """
+          .formatted(LOOSE);
   private final Sql sql;
 
   CatalogueStore(Sql sql) {
@@ -43,12 +61,7 @@ class CatalogueStore {
   }
 
   List<Product> search(String text, int most) {
-    return sql.sql(
-            COLUMNS
-                + """
-                WHERE :text = '' OR code LIKE :like OR name LIKE :like OR family LIKE :like
-                ORDER BY (code LIKE :start) DESC, code LIMIT :most
-                """)
+    return sql.sql(COLUMNS + FOUND)
         .param("text", text)
         .param("like", "%" + text + "%")
         .param("start", text + "%")
@@ -74,8 +87,27 @@ class CatalogueStore {
         .list();
   }
 
+  List<Product> byLooseCodes(Collection<String> codes) {
+    if (codes.isEmpty()) {
+      return List.of();
+    }
+    return sql.sql(COLUMNS + " WHERE " + LOOSE + " IN (:codes) ORDER BY code")
+        .param("codes", codes)
+        .query(CatalogueStore::product)
+        .list();
+  }
+
   long insert(Product product) {
-    return sql.sql(INSERT)
+    return bound(INSERT, product).query(Long.class).single();
+  }
+
+  /** Writes all of a product save its code. */
+  int update(Product product, long version) {
+    return bound(UPDATE, product).param("version", version).update();
+  }
+
+  private JdbcClient.StatementSpec bound(String statement, Product product) {
+    return sql.sql(statement)
         .param("code", product.code())
         .param("name", product.name())
         .param("family", product.family())
@@ -85,56 +117,78 @@ class CatalogueStore {
         .param("tax", product.tax().toTenThousandths())
         .param("every", product.everyMonths().orElse(null))
         .param("term", product.termMonths().orElse(null))
+        .param("onSale", product.onSale())
         .param("stock", product.stock().map(Quantity::toThousandths).orElse(null))
         .param("coming", product.coming().toThousandths())
-        .param("lead", product.leadDays())
-        .query(Long.class)
-        .single();
+        .param("lead", product.leadDays());
   }
 
-  List<PriceRule> rulesOf(String product, String family) {
-    return sql.sql(
-            RULES + " WHERE product = :product OR family = :family ORDER BY scope, for_whom, code")
-        .param("product", product)
-        .param("family", family)
-        .query(CatalogueStore::rule)
-        .list();
+  /** What there is of a product beside its figures. */
+  record Meta(long id, long version, String picture, String pictureType) {}
+
+  Optional<Meta> meta(String code) {
+    return sql.sql("SELECT id, version, picture, picture_type FROM product WHERE code = :code")
+        .param("code", code)
+        .query(Meta.class)
+        .optional();
   }
 
-  /** The rules that could apply to an account, by its number or its group, or to everyone. */
-  List<PriceRule> rulesFor(String account, String group) {
-    return sql.sql(
-            RULES
-                + """
-                WHERE scope = 'everyone' OR (scope = 'account' AND for_whom = :account)
-                   OR (scope = 'group' AND for_whom = :group)
-                ORDER BY code
-                """)
-        .param("account", account)
-        .param("group", group)
-        .query(CatalogueStore::rule)
-        .list();
-  }
-
-  void insert(PriceRule rule) {
+  void setPicture(long id, String sha256, String type) {
     sql.sql(
             """
-            INSERT INTO price_rule (code, scope, for_whom, product, family, min_quantity, from_day, to_day, price,
-                                    percent_off)
-            VALUES (:code, :scope, :forWhom, :product, :family, :min, :from, :to, :price, :off)
+            UPDATE product SET picture = :picture, picture_type = :type, version = version + 1
+            WHERE id = :id
             """)
-        .param("code", rule.id())
-        .param("scope", rule.scope().name().toLowerCase(Locale.ROOT))
-        .param("forWhom", rule.forWhom().orElse(null))
-        .param("product", rule.product().orElse(null))
-        .param("family", rule.family().orElse(null))
-        .param("min", rule.minQuantity().toThousandths())
-        .param("from", rule.from().map(LocalDate::toString).orElse(null))
-        .param("to", rule.to().map(LocalDate::toString).orElse(null))
-        .param("price", rule.price().map(UnitPrice::toTenThousandths).orElse(null))
-        .param("off", rule.percentOff().map(Percent::toTenThousandths).orElse(null))
+        .param("picture", sha256)
+        .param("type", type)
+        .param("id", id)
         .update();
   }
+
+  void setRange(long account, Collection<String> families) {
+    sql.sql("DELETE FROM account_family WHERE account_id = :account")
+        .param("account", account)
+        .update();
+    for (String family : families) {
+      sql.sql("INSERT INTO account_family (account_id, family) VALUES (:account, :family)")
+          .param("account", account)
+          .param("family", family)
+          .update();
+    }
+  }
+
+  record RangeRow(long accountId, String number, String name, String family) {}
+
+  List<RangeRow> ranges() {
+    return sql.sql(
+            """
+            SELECT r.account_id, a.number, a.name, r.family
+            FROM account_family r JOIN account a ON a.id = r.account_id
+            ORDER BY a.name, a.id, r.family
+            """)
+        .query(RangeRow.class)
+        .list();
+  }
+
+  List<Product> list(ProductQuery query) {
+    return sql.sql(COLUMNS + NARROWED)
+        .param("family", query.family())
+        .param("sale", query.sale())
+        .param("text", query.text())
+        .param("like", "%" + query.text() + "%")
+        .param("after", query.after())
+        .param("most", query.most())
+        .query(CatalogueStore::product)
+        .list();
+  }
+
+  /**
+   * A narrowed list of products.
+   *
+   * @param sale {@code yes}, {@code no} or blank for both
+   * @param after the code after which the page begins
+   */
+  record ProductQuery(String text, String family, String sale, String after, int most) {}
 
   private static Product product(ResultSet row, int n) throws SQLException {
     return new Product(
@@ -153,21 +207,7 @@ class CatalogueStore {
         row.getInt("lead_days"));
   }
 
-  private static PriceRule rule(ResultSet row, int n) throws SQLException {
-    return new PriceRule(
-        row.getString("code"),
-        Scope.valueOf(row.getString("scope").toUpperCase(Locale.ROOT)),
-        Optional.ofNullable(row.getString("for_whom")),
-        Optional.ofNullable(row.getString("product")),
-        Optional.ofNullable(row.getString("family")),
-        Quantity.ofThousandths(row.getLong("min_quantity")),
-        Optional.ofNullable(row.getString("from_day")).map(LocalDate::parse),
-        Optional.ofNullable(row.getString("to_day")).map(LocalDate::parse),
-        maybe(row, "price", UnitPrice::ofTenThousandths),
-        maybe(row, "percent_off", Percent::ofTenThousandths));
-  }
-
-  private static <T> Optional<T> maybe(ResultSet row, String column, LongFunction<T> make)
+  static <T> Optional<T> maybe(ResultSet row, String column, LongFunction<T> make)
       throws SQLException {
     long value = row.getLong(column);
     return row.wasNull() ? Optional.empty() : Optional.of(make.apply(value));
@@ -177,5 +217,14 @@ class CatalogueStore {
     return sql.sql("SELECT DISTINCT family FROM product ORDER BY family")
         .query(String.class)
         .list();
+  }
+
+  /** The families that an account may buy from; none when all. */
+  Set<String> rangeOf(long account) {
+    return new LinkedHashSet<>(
+        sql.sql("SELECT family FROM account_family WHERE account_id = :account ORDER BY family")
+            .param("account", account)
+            .query(String.class)
+            .list());
   }
 }

@@ -25,6 +25,24 @@ public record Product(
     Optional<Quantity> stock,
     Quantity coming,
     int leadDays) {
+  /** The same product at another list price and cost. */
+  public Product priced(UnitPrice list, UnitPrice cost) {
+    return new Product(
+        code,
+        name,
+        family,
+        unit,
+        list,
+        cost,
+        tax,
+        everyMonths,
+        termMonths,
+        onSale,
+        stock,
+        coming,
+        leadDays);
+  }
+
   /** As the core prices it. */
   public Item item() {
     return Item.product(code, Optional.of(family), listPrice, unitCost, tax);

@@ -6,6 +6,7 @@ import firmtally.core.money.UnitPrice;
 import firmtally.core.pricing.PriceRule;
 import firmtally.core.pricing.Scope;
 import firmtally.server.catalogue.CatalogueService;
+import firmtally.server.catalogue.PriceRuleService;
 import firmtally.server.catalogue.Product;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -231,9 +232,11 @@ final class DemoCatalogue {
 
   private final List<Product> products = new ArrayList<>();
   private final CatalogueService catalogue;
+  private final PriceRuleService rules;
 
-  DemoCatalogue(CatalogueService catalogue) {
+  DemoCatalogue(CatalogueService catalogue, PriceRuleService rules) {
     this.catalogue = catalogue;
+    this.rules = rules;
   }
 
   private static String[] sizes(String... sizes) {
@@ -369,7 +372,7 @@ final class DemoCatalogue {
       String min,
       String off,
       String from) {
-    catalogue.add(
+    rules.add(
         new PriceRule(
             id,
             scope,

@@ -136,23 +136,14 @@ class DemoHistory {
   }
 
   private static LineForm line(Product p, int id, int quantity, int discount) {
-    return new LineForm(
-        String.valueOf(id),
-        p.code(),
-        p.name(),
-        null,
-        null,
-        null,
-        null,
-        String.valueOf(quantity),
-        discount == 0 ? null : String.valueOf(discount),
-        null,
-        false,
-        false,
-        null,
-        false,
-        p.everyMonths().orElse(null),
-        p.termMonths().orElse(null));
+    LineForm line =
+        LineForm.ofProduct(
+            String.valueOf(id),
+            p.code(),
+            p.name(),
+            String.valueOf(quantity),
+            LineForm.Plan.of(p.everyMonths(), p.termMonths()));
+    return discount == 0 ? line : line.less(String.valueOf(discount));
   }
 
   /** Quoted, ordered, released where it was held, invoiced. */

@@ -4,6 +4,7 @@ import firmtally.core.margin.SignOffPolicy;
 import firmtally.core.money.Percent;
 import firmtally.server.account.AccountService;
 import firmtally.server.catalogue.CatalogueService;
+import firmtally.server.catalogue.PriceRuleService;
 import firmtally.server.catalogue.Product;
 import firmtally.server.credit.CreditService;
 import firmtally.server.people.Actor;
@@ -42,6 +43,8 @@ class DemoLoader implements SmartLifecycle {
   private final PeopleService people;
   private final SettingsService company;
   private final CatalogueService catalogue;
+  private final PriceRuleService rules;
+  private final DemoSets sets;
   private final AccountService accounts;
   private final CreditService credit;
   private final DemoHistory history;
@@ -57,6 +60,8 @@ class DemoLoader implements SmartLifecycle {
       PeopleService people,
       SettingsService company,
       CatalogueService catalogue,
+      PriceRuleService rules,
+      DemoSets sets,
       AccountService accounts,
       CreditService credit,
       DemoHistory history,
@@ -69,6 +74,8 @@ class DemoLoader implements SmartLifecycle {
     this.people = people;
     this.company = company;
     this.catalogue = catalogue;
+    this.rules = rules;
+    this.sets = sets;
     this.accounts = accounts;
     this.credit = credit;
     this.history = history;
@@ -126,7 +133,8 @@ class DemoLoader implements SmartLifecycle {
     person("Otto Krull", Role.CREDIT_CONTROLLER, null);
     Random random = new Random(SEED);
     LocalDate today = LocalDate.now(clock);
-    List<Product> products = new DemoCatalogue(catalogue).load(today, random);
+    List<Product> products = new DemoCatalogue(catalogue, rules).load(today, random);
+    sets.load(manager);
     DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
     List<Long> ids = buyers.open(reps, today);
     DemoHistory.Stage stage = new DemoHistory.Stage(reps, manager, ids, products, today, random);

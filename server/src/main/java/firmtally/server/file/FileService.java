@@ -104,6 +104,19 @@ public class FileService {
     return new Content(kept.record(), kept.recordId(), kept.name(), kept.type(), bytes);
   }
 
+  /** Keeps bytes by their checksum, which is given back. Part of the act that refers to them. */
+  @Transactional
+  public String keep(byte[] bytes) {
+    String sha256 = sha256(bytes);
+    store.putContent(sha256, bytes);
+    return sha256;
+  }
+
+  /** Bytes that were kept by a checksum. */
+  public byte[] kept(String sha256) {
+    return store.bytes(sha256);
+  }
+
   /** Takes a file off its record; its content stays for the log. */
   @Transactional
   public void remove(long id, String record, long recordId, Actor actor) {
