@@ -100,7 +100,7 @@ class WayTest {
         saveLines(
                 rep,
                 opportunity,
-                List.of(line("1", "NO-SUCH", "0", null), line("2", "BS-15", "1,5", "101")))
+                List.of(line("1", "NO-SUCH", "0", null), line("2", "BS-15", "1,5 or so", "101")))
             .is(422);
     assertThat(refused.body().findValuesAsString("at"))
         .containsExactlyInAnyOrder(

@@ -44,8 +44,8 @@ class WorkingsTest {
     same(workings, "totals.marginPercent", page.text("/worksheet/totals/marginPercent"));
     same(workings, "totals.recurringMonthly", page.text("/worksheet/totals/recurringMonthly"));
     same(workings, "totals.firstInvoice.total", page.text("/worksheet/totals/invoiceTotal"));
-    same(workings, "lines[0].final", page.text("/worksheet/lines/0/finalAmount"));
-    same(workings, "lines[0].unitPrice", page.text("/worksheet/lines/0/unitPrice"));
+    same(workings, "lines[0].final", page.text("/worksheet/lines/0/figures/finalAmount"));
+    same(workings, "lines[0].unitPrice", page.text("/worksheet/lines/0/figures/unitPrice"));
     same(workings, "credit.headroom", page.text("/worksheet/credit/headroom"));
     same(workings, "credit.headroomAfter", page.text("/worksheet/credit/headroomAfter"));
     same(workings, "credit.exposure", page.text("/worksheet/credit/exposure"));
