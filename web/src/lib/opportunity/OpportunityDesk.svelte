@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { beforeNavigate, goto } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { untrack } from 'svelte';
   import { api, ask, type Schemas } from '$lib/api/client';
   import Steps from '$lib/activity/Steps.svelte';
@@ -19,7 +19,9 @@
   import { tone } from '$lib/ui/tones';
   import Ruler from '$lib/worksheet/Ruler.svelte';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
-  import { Bench, homeOf } from '$lib/worksheet/bench.svelte';
+  import { Bench } from '$lib/worksheet/bench.svelte';
+  import { homeOf } from '$lib/worksheet/home';
+  import { benchKeys } from '$lib/worksheet/keys';
   import AboutForm from './AboutForm.svelte';
   import AboutPanel from './AboutPanel.svelte';
   import CircleForm from './CircleForm.svelte';
@@ -27,7 +29,9 @@
   import StagePanel from './StagePanel.svelte';
 
   let { o, onChange }: { o: Schemas['OpportunityView']; onChange: () => unknown } = $props();
-  const bench = untrack(() => new Bench(o.worksheet, homeOf('opportunities', o.id)));
+  const bench = untrack(
+    () => new Bench(o.worksheet, homeOf('opportunities', o.id), String(session.me?.id ?? ''))
+  );
   const acts = new Acts(() => onChange());
   let side = $state('checks');
   let asking = $state<'' | 'about' | 'circle' | 'lost' | 'paused'>('');
@@ -50,12 +54,10 @@
     { key: 'changes', label: 'Log' }
   ]);
 
-  // What somebody else saved is shown as soon as nothing typed here would be lost.
+  // What somebody else saved is shown, or joined with what is typed here.
   $effect(() => {
     const fresh = o.worksheet;
-    untrack(() => {
-      if (!bench.dirty && fresh.version !== bench.view.version) bench.take(fresh);
-    });
+    untrack(() => void bench.seen(fresh));
   });
 
   function move(to: number) {
@@ -98,18 +100,11 @@
     );
   }
 
-  beforeNavigate((navigation) => {
-    if (bench.dirty && !confirm('There are lines that are not saved. Leave them?')) navigation.cancel();
-  });
-
   const steps = { label: 'Steps', keys: 't', run: () => (side = side === 'steps' ? 'checks' : 'steps') };
   offer(() =>
     o.mayChange
       ? [
-          { label: 'Save lines', keys: 'Ctrl+s', run: () => bench.save() },
-          { label: 'Undo', keys: 'Ctrl+z', run: () => bench.undo() },
-          { label: 'Redo', keys: 'Ctrl+y', run: () => bench.redo() },
-          { label: 'How the figure of a cell came about', keys: 'F8' },
+          ...benchKeys(bench),
           { label: 'Make a quote', keys: 'Ctrl+Enter', run: quote },
           { label: 'Change what it is about', keys: 'e', run: () => (asking = 'about') },
           { label: 'Change people, tags, competitors, shares', keys: 'w', run: () => (asking = 'circle') },

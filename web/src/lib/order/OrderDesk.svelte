@@ -11,7 +11,8 @@
   import { day, figure, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
-  import { Bench, homeOfOrder } from '$lib/worksheet/bench.svelte';
+  import { Bench } from '$lib/worksheet/bench.svelte';
+  import { homeOfOrder } from '$lib/worksheet/home';
 
   let { o, onChange }: { o: Schemas['OrderView']; onChange: () => unknown } = $props();
   // An order is agreed; its bench is only read.

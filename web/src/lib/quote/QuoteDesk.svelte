@@ -3,6 +3,7 @@
   import { untrack } from 'svelte';
   import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
+  import { session } from '$lib/shell/session.svelte';
   import Changes from '$lib/trail/Changes.svelte';
   import Trail from '$lib/trail/Trail.svelte';
   import Ask from '$lib/ui/Ask.svelte';
@@ -13,10 +14,12 @@
   import { day, figure, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
-  import { Bench, homeOf } from '$lib/worksheet/bench.svelte';
+  import { Bench } from '$lib/worksheet/bench.svelte';
+  import { homeOf } from '$lib/worksheet/home';
+  import { benchKeys } from '$lib/worksheet/keys';
 
   let { q, onChange }: { q: Schemas['QuoteView']; onChange: () => unknown } = $props();
-  const bench = untrack(() => new Bench(q.worksheet, homeOf('quotes', q.id)));
+  const bench = untrack(() => new Bench(q.worksheet, homeOf('quotes', q.id), String(session.me?.id ?? '')));
   let refusal = $state<Refusal | null>(null);
   let sending = $state(false);
   let ordering = $state(false);
@@ -40,9 +43,7 @@
 
   $effect(() => {
     const fresh = q.worksheet;
-    untrack(() => {
-      if (!bench.dirty && fresh.version !== bench.view.version) bench.take(fresh);
-    });
+    untrack(() => void bench.seen(fresh));
   });
 
   async function act(doing: () => Promise<unknown>): Promise<boolean> {
@@ -106,8 +107,7 @@
     ...(q.mayChange
       ? [
           { label: 'Save', keys: 'Ctrl+s', run: save },
-          { label: 'Undo', keys: 'Ctrl+z', run: () => bench.undo() },
-          { label: 'How the figure of a cell came about', keys: 'F8' },
+          ...benchKeys(bench).filter((action) => action.keys !== 'Ctrl+s'),
           { label: 'Send', keys: 'Ctrl+Enter', run: askToSend }
         ]
       : []),

@@ -5,8 +5,16 @@
     open = $bindable(),
     title,
     wide = false,
+    broad = false,
     children
-  }: { open: boolean; title: string; wide?: boolean; children: import('svelte').Snippet } = $props();
+  }: {
+    open: boolean;
+    title: string;
+    wide?: boolean;
+    /** for two things side by side */
+    broad?: boolean;
+    children: import('svelte').Snippet;
+  } = $props();
 </script>
 
 <!-- Not there while it is closed: nothing in it is asked for or found by a reader before its time. -->
@@ -15,7 +23,7 @@
     <Portal>
       <Dialog.Backdrop class="ask-back" />
       <Dialog.Positioner class="ask-place">
-        <Dialog.Content class={wide ? 'ask-sheet wide' : 'ask-sheet'}>
+        <Dialog.Content class={broad ? 'ask-sheet broad' : wide ? 'ask-sheet wide' : 'ask-sheet'}>
           <Dialog.Title class="ask-title">{title}</Dialog.Title>
           {@render children()}
         </Dialog.Content>
@@ -52,6 +60,9 @@
   }
   :global(.ask-sheet.wide) {
     width: min(680px, 94vw);
+  }
+  :global(.ask-sheet.broad) {
+    width: min(1080px, 96vw);
   }
   :global(.ask-title) {
     font-family: 'Newsreader Variable', serif;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { figure, percent, position } from '$lib/ui/format';
-  import type { View } from './bench.svelte';
+  import type { View } from './home';
   /** Margin as a balance beam: the notch is the floor, the pointer the document; it tips as margin nears the floor. */
   let { view, onWorking }: { view: View; onWorking: (of: string) => void } = $props();
   const WIDTH = 320;
@@ -40,13 +40,11 @@
       />{/if}
   </svg>
   <dl>
-    <dt>Floor</dt>
-    <dd>{percent(view.room.floorMarginPercent)}</dd>
-    <dt>Room before the floor</dt>
+    <dt>Room before the floor of {percent(view.room.floorMarginPercent)}</dt>
     <dd class:bad={under}>
       <button class="how" onclick={() => onWorking('room.floorAmount')}
         >{figure(view.room.floorAmount)}</button
-      >
+      >,
       <button class="how quiet" onclick={() => onWorking('room.floorPercent')}
         >{percent(view.room.floorPercent)}</button
       >

@@ -1,18 +1,28 @@
 <script lang="ts">
-  import Icon from '$lib/ui/Icon.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
-  import { figure, percent, words } from '$lib/ui/format';
+  import { words } from '$lib/ui/format';
   import Beam from './Beam.svelte';
+  import Landing from './Landing.svelte';
   import Stack from './Stack.svelte';
+  import ThisLine from './ThisLine.svelte';
   import type { Bench } from './bench.svelte';
-  let { bench, locked, onWorking }: { bench: Bench; locked: boolean; onWorking: (of: string) => void } =
-    $props();
+  import type { Grid } from './grid.svelte';
+  let {
+    bench,
+    grid,
+    locked,
+    onWorking
+  }: { bench: Bench; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
   const signOff = $derived(bench.view.signOff);
-  const landing = $derived(bench.view.landing);
-  const problem = $derived(bench.refusal?.at('targetContract'));
+  /** A line as people find it: by its place, and what it is. */
+  function named(id: string): string {
+    const at = bench.lines.findIndex((line) => line.id === id);
+    return at < 0 ? '' : `, row ${at + 1}: ${bench.lines[at]?.product ?? bench.lines[at]?.description ?? ''}`;
+  }
 </script>
 
 <aside class="checks leaf" aria-label="Checks">
+  <ThisLine {bench} {grid} {locked} {onWorking} />
   <Beam view={bench.view} {onWorking} />
   <section aria-label="Sign-off">
     <h2>
@@ -24,41 +34,12 @@
     {#each signOff.reasons as reason, n (n)}
       <p class="reason">
         <button class="how" onclick={() => onWorking(`signOff.reasons[${n}].role`)}
-          >{words(reason.rule)}{reason.line ? `, line ${reason.line}` : ''}: {words(reason.role)}</button
+          >{words(reason.rule)}{reason.line ? named(reason.line) : ''}: {words(reason.role)}</button
         >
       </p>
     {/each}
   </section>
-  {#if !locked}
-    <section aria-label="Landing" class="landing">
-      <h2><label for="landing">Land on a total of</label></h2>
-      <div>
-        <input
-          class="box figure"
-          id="landing"
-          name="landing"
-          placeholder={figure(bench.view.totals.contract)}
-          bind:value={bench.targetContract}
-          oninput={() => void bench.tally()}
-          onkeydown={(e) => e.key === 'Enter' && bench.land()}
-          aria-invalid={problem ? 'true' : undefined}
-        />
-        <button class="act" disabled={!landing?.feasible} onclick={() => bench.land()}
-          >Apply <Icon name="arrow" size={13} /></button
-        >
-      </div>
-      {#if problem}<p class="bad">{problem}</p>
-      {:else if landing && bench.targetContract}
-        {#if landing.feasible}
-          <p>
-            Take off {figure(landing.documentDiscount)} in all; leaves {percent(landing.marginPercent)} margin.
-          </p>
-        {:else}<p class="bad">
-            Cannot be reached: it would take {figure(landing.documentDiscount)} off the one-off lines.
-          </p>{/if}
-      {/if}
-    </section>
-  {/if}
+  {#if !locked}<Landing {bench} />{/if}
   <Stack credit={bench.view.credit} {onWorking} />
 </aside>
 
@@ -94,13 +75,7 @@
   .checks :global(dt) {
     color: var(--stone);
   }
-  .landing div {
-    display: flex;
-    gap: 8px;
-    margin-top: 3px;
-  }
-  .reason,
-  .landing p {
+  .reason {
     font-size: 12.5px;
     margin-top: 2px;
   }

@@ -1,16 +1,23 @@
 <script lang="ts">
   import { figure, percent } from '$lib/ui/format';
   import type { Schemas } from '$lib/api/client';
-  /** The tally, always in sight. `stale` says that the figures are those before something unreadable was typed. */
+  /** The tally, always in sight. While something typed cannot be read it says so in place of a wrong figure. */
   let {
     totals,
+    incomplete,
     stale,
     currency,
+    onMend,
     weighs,
     onWorking
   }: {
     totals: Schemas['TotalsView'];
+    /** in how many places something cannot be read: then there are no totals */
+    incomplete: number;
+    /** whether the figures are of before, as no answer came */
     stale: boolean;
+    /** goes to the first place that has to be mended */
+    onMend: () => void;
     currency: string;
     /** Whether it may still be won or lost, so that its weighted value means something. */
     weighs: boolean;
@@ -34,23 +41,32 @@
   ]);
 </script>
 
-<footer class="strip" data-state={stale ? 'stale' : 'current'} aria-label="Tally" aria-live="polite">
+<footer
+  class="strip"
+  data-state={incomplete ? 'incomplete' : stale ? 'stale' : 'current'}
+  aria-label="Tally"
+  aria-live="polite"
+>
   {#each cells as { label, value, of, more } (label)}
     <div class:main={label === 'Net' || label === 'Margin'}>
       <small>{label}</small>
-      {#key value}<button
-          class="how"
-          aria-label="{label} {value}, how it came about"
-          onclick={() => onWorking(of)}><b class="figure" data-tally={label}>{value}</b></button
-        >{/key}
-      {#if more}<button
-          class="how"
-          aria-label="{label} {more.value}, how it came about"
-          onclick={() => onWorking(more.of)}><em>{more.value}</em></button
-        >{/if}
+      {#if incomplete}<b class="figure" data-tally={label}>–</b>
+      {:else}{#key value}<button
+            class="how"
+            aria-label="{label} {value}, how it came about"
+            onclick={() => onWorking(of)}><b class="figure" data-tally={label}>{value}</b></button
+          >{/key}{#if more}<button
+            class="how"
+            aria-label="{label} {more.value}, how it came about"
+            onclick={() => onWorking(more.of)}><em>{more.value}</em></button
+          >{/if}{/if}
     </div>
   {/each}
-  <span class="quiet">{stale ? 'incomplete' : currency}</span>
+  {#if incomplete}<span
+      ><button class="plain bad" onclick={onMend}
+        >Incomplete: {incomplete === 1 ? '1 place' : `${incomplete} places`} to mend</button
+      ></span
+    >{:else}<span class="quiet">{stale ? 'not current' : currency}</span>{/if}
 </footer>
 
 <style>

@@ -3,8 +3,9 @@
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { words } from '$lib/ui/format';
   import type { Bench } from './bench.svelte';
+  import WorkingSteps from './WorkingSteps.svelte';
+  import { sentences } from './sentences';
   import { formulaOf, nameOf, resultOf, titleOf, valueOf, type WorkingView } from './workings';
   /** How one figure came about: its formula, what went in, what was rounded. */
   let { bench, of = $bindable() }: { bench: Bench; of: string | null } = $props();
@@ -28,15 +29,14 @@
       if (number === asked) refusal = asRefusal(thrown);
     }
   }
-  const inputNames = $derived([
-    ...new Set(working?.steps.flatMap((step) => step.inputs.map((input) => input.name)) ?? [])
-  ]);
+  const said = $derived(working ? sentences(working, resultOf(working, digits), digits) : []);
 </script>
 
 <Ask bind:open={() => of !== null, (shown) => (of = shown ? of : null)} title={titleOf(of ?? '')} wide>
   <Notice {refusal} />
   {#if working}
-    <p class="formula">{formulaOf(working.formula)}</p>
+    {#each said as sentence (sentence)}<p class="said">{sentence}</p>{/each}
+    <p class={said.length ? 'quiet' : 'formula'}>{formulaOf(working.formula)}</p>
     {#if working.inputs.length}
       <dl>
         {#each working.inputs as input (input.name)}
@@ -46,29 +46,7 @@
       </dl>
     {/if}
     {#if working.steps.length}
-      <div class="steps">
-        <table class="ledger" aria-label="Steps">
-          <thead>
-            <tr>
-              <th>Step</th>
-              <th>Outcome</th>
-              {#each inputNames as name (name)}<th class="figure">{nameOf(name)}</th>{/each}
-            </tr>
-          </thead>
-          <tbody>
-            {#each working.steps as step, n (n)}
-              <tr class:wins={step.outcome === 'wins'}>
-                <td>{step.subject}</td>
-                <td>{words(step.outcome)}</td>
-                {#each inputNames as name (name)}
-                  {@const input = step.inputs.find((i) => i.name === name)}
-                  <td class="figure">{input ? valueOf(input, digits) : ''}</td>
-                {/each}
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      </div>
+      <WorkingSteps {working} />
     {/if}
     <p class="result">
       {#if working.exact && working.rounding}
@@ -82,6 +60,13 @@
 </Ask>
 
 <style>
+  .said {
+    font-size: 15px;
+    margin-bottom: 4px;
+  }
+  .said + .quiet {
+    margin: 8px 0;
+  }
   .formula {
     font-family: 'Newsreader Variable', serif;
     font-size: 17px;
@@ -95,13 +80,6 @@
   }
   dt {
     color: var(--stone);
-  }
-  .steps {
-    max-height: 44vh;
-    overflow: auto;
-  }
-  .wins {
-    font-weight: 600;
   }
   .result {
     border-top: 1px solid var(--ink);

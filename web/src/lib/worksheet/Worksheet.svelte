@@ -1,13 +1,18 @@
 <script lang="ts">
   import { session } from '$lib/shell/session.svelte';
+  import SetForm from '$lib/catalogue/SetForm.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
-  import type { Snippet } from 'svelte';
+  import { onMount, type Snippet } from 'svelte';
   import Checks from './Checks.svelte';
   import LineGrid from './LineGrid.svelte';
+  import News from './News.svelte';
   import TallyStrip from './TallyStrip.svelte';
+  import Variants from './Variants.svelte';
   import Working from './Working.svelte';
   import type { Bench } from './bench.svelte';
+  import { Grid } from './grid.svelte';
   /** The bench: lines on the left, checks on the right, the tally at the foot. */
   let {
     bench,
@@ -28,15 +33,53 @@
     side?: string;
     panel?: Snippet<[key: string]>;
   } = $props();
-  const tabs = $derived([{ key: 'checks', label: 'Checks' }, ...beside]);
+  const tabs = $derived([
+    { key: 'checks', label: 'Checks' },
+    ...(locked ? [] : [{ key: 'what-if', label: 'What if' }]),
+    ...beside
+  ]);
   let explained = $state<string | null>(null);
+  let keeping = $state(false);
   const explain = (of: string) => (explained = of);
+  // svelte-ignore state_referenced_locally
+  const grid = new Grid(bench, () => locked);
+  onMount(() => {
+    bench.restore();
+    return () => bench.close();
+  });
+
+  /** Goes to the row of a line. */
+  function see(id: string) {
+    const at = bench.lines.findIndex((line) => line.id === id);
+    if (at < 0) return;
+    grid.go(grid.rowOf(at), 'quantity');
+    grid.onLand();
+  }
+
+  function mend() {
+    const first = bench.problems[0];
+    if (first?.id) see(first.id);
+    else
+      document
+        .getElementById(first?.field === 'discountAmount' ? 'discount-amount' : 'discount-percent')
+        ?.focus();
+  }
+
+  let begun = false;
+  /** Takes something off the whole, in one of the two ways; one visit to the field is one step back. */
+  function whole(given: { discountPercent: string; discountAmount: string }) {
+    if (!begun) bench.begin();
+    begun = true;
+    void bench.write((t) => ({ ...t, ...given }));
+  }
   const discounted = $derived(bench.discountPercent !== '' || bench.discountAmount !== '');
 </script>
 
+<svelte:window ononline={() => bench.online()} onpagehide={() => bench.keepDraft()} />
 <div class="bench">
   <div class="left">
-    <LineGrid {bench} {locked} onWorking={explain} />
+    <News {bench} onSee={see} />
+    <LineGrid {bench} {grid} {locked} onWorking={explain} />
     {#if !locked || discounted}
       <div class="whole">
         <label for="discount-percent">Off the whole, %</label>
@@ -45,14 +88,9 @@
           id="discount-percent"
           value={bench.discountPercent}
           disabled={locked}
-          oninput={(e) => {
-            const value = e.currentTarget.value;
-            void bench.edit(() => {
-              bench.discountPercent = value;
-              if (value) bench.discountAmount = '';
-            });
-          }}
-          aria-invalid={bench.refusal?.at('discountPercent') ? 'true' : undefined}
+          onfocus={() => (begun = false)}
+          oninput={(e) => whole({ discountPercent: e.currentTarget.value, discountAmount: '' })}
+          aria-invalid={bench.problemOfWhole('discountPercent') ? 'true' : undefined}
         />
         <label for="discount-amount">or an amount</label>
         <input
@@ -60,60 +98,63 @@
           id="discount-amount"
           value={bench.discountAmount}
           disabled={locked}
-          oninput={(e) => {
-            const value = e.currentTarget.value;
-            void bench.edit(() => {
-              bench.discountAmount = value;
-              if (value) bench.discountPercent = '';
-            });
-          }}
-          aria-invalid={bench.refusal?.at('discountAmount') ? 'true' : undefined}
+          onfocus={() => (begun = false)}
+          oninput={(e) => whole({ discountAmount: e.currentTarget.value, discountPercent: '' })}
+          aria-invalid={bench.problemOfWhole('discountAmount') ? 'true' : undefined}
         />
         <span class="bad"
-          >{bench.refusal?.at('discountPercent') ?? bench.refusal?.at('discountAmount') ?? ''}</span
+          >{bench.problemOfWhole('discountPercent') ?? bench.problemOfWhole('discountAmount') ?? ''}</span
         >
         {#if !locked}
           <span class="keep">
+            {#if bench.removed}<span role="status"
+                >{bench.removed === 1 ? '1 row removed' : `${bench.removed} rows removed`}</span
+              >{/if}
+            {#if bench.lines.length > 0}<button class="plain" onclick={() => (keeping = true)}
+                >Keep as kit or template…</button
+              >{/if}
             <button class="plain" disabled={!bench.canUndo} onclick={() => void bench.undo()}>Undo</button>
+            <button class="plain" disabled={!bench.canRedo} onclick={() => void bench.redo()}>Redo</button>
             <button
               class="act"
               class:main={bench.dirty}
               disabled={!bench.dirty || bench.busy}
-              onclick={() => void bench.save()}>{bench.dirty ? 'Save lines' : 'Saved'}</button
+              onclick={() => void bench.save()}
+              >{bench.waiting ? 'Waiting for the server' : bench.dirty ? 'Save lines' : 'Saved'}</button
             >
           </span>
         {/if}
       </div>
     {/if}
-    <Notice refusal={bench.refusal}>
-      {#if bench.refusal?.isConflict}
-        <button class="act" onclick={() => location.reload()}>Load theirs</button>
-        <button class="act" onclick={() => void bench.save(bench.refusal?.version ?? 0)}
-          >Save mine over it</button
-        >
-      {/if}
-    </Notice>
+    <Notice refusal={bench.refusal} />
     {@render under?.()}
   </div>
   <div class="right">
-    {#if beside.length > 0}<Tabs {tabs} bind:chosen={side} label="Beside the lines" />{/if}
-    {#if side === 'checks' || !panel}
-      <Checks {bench} {locked} onWorking={explain} />
+    {#if tabs.length > 1}<Tabs {tabs} bind:chosen={side} label="Beside the lines" />{/if}
+    {#if side === 'checks' || (side !== 'what-if' && !panel)}
+      <Checks {bench} {grid} {locked} onWorking={explain} />
+    {:else if side === 'what-if'}
+      <div class="leaf panel" role="tabpanel" aria-label="What if"><Variants {bench} {locked} /></div>
     {:else}
       <div class="leaf panel" role="tabpanel" aria-label={tabs.find((t) => t.key === side)?.label}>
-        {@render panel(side)}
+        {@render panel?.(side)}
       </div>
     {/if}
   </div>
 </div>
 <TallyStrip
   totals={bench.view.totals}
-  stale={bench.refusal !== null}
+  incomplete={bench.problems.length}
+  stale={bench.refusal !== null || bench.waiting}
+  onMend={mend}
   currency={session.company?.currency ?? ''}
   {weighs}
   onWorking={explain}
 />
 <Working {bench} bind:of={explained} />
+<Ask bind:open={keeping} title={grid.isRange ? 'Keep the chosen rows' : 'Keep these rows'} wide>
+  <SetForm rows={grid.isRange ? grid.chosen : bench.lines} onDone={() => (keeping = false)} />
+</Ask>
 
 <style>
   .bench {
@@ -126,9 +167,18 @@
     .bench {
       grid-template-columns: minmax(0, 1fr);
     }
+    .right {
+      position: static;
+      max-height: none;
+    }
   }
+  /* However many lines there are, the checks stay beside the one that is worked at. */
   .right {
     min-width: 0;
+    position: sticky;
+    top: 52px;
+    max-height: calc(100vh - 52px - 66px);
+    overflow-y: auto;
   }
   .panel {
     padding: 10px 14px;

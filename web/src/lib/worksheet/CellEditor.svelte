@@ -1,0 +1,78 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { getGrid } from './context';
+  import { countings, countsAs, type Column, type LineForm } from './lines';
+  import type { Bench } from './bench.svelte';
+  /** What is typed in a cell. Its keys are the grid's; here is only what is in it. */
+  let {
+    bench,
+    line,
+    column,
+    text,
+    label
+  }: { bench: Bench; line: LineForm; column: Column; text: string; label: string } = $props();
+  const grid = getGrid();
+
+  function taken(node: HTMLInputElement | HTMLSelectElement) {
+    node.focus();
+    if (node instanceof HTMLInputElement) {
+      const end = node.value.length;
+      if (untrack(() => grid.editing?.leaves)) node.setSelectionRange(end, end);
+      else node.select();
+    }
+  }
+
+  function count(key: string) {
+    const way = countings(bench.lines).find((c) => c.key === key);
+    grid.editing = null;
+    bench.typing = '';
+    void bench.abandon();
+    if (way)
+      bench.count(
+        grid.chosen.map((l) => l.id),
+        way.counting
+      );
+    grid.onLand();
+  }
+</script>
+
+{#if column === 'counts'}
+  <select
+    class="edit"
+    aria-label={label}
+    value={countsAs(line)}
+    onchange={(e) => count(e.currentTarget.value)}
+    {@attach taken}
+  >
+    {#each countings(bench.lines) as way (way.key)}<option value={way.key}>{way.label}</option>{/each}
+  </select>
+{:else}
+  <input
+    class="edit"
+    class:figure={column !== 'what' && column !== 'ready'}
+    data-edit={column}
+    aria-label={label}
+    value={text}
+    autocomplete="off"
+    placeholder={column === 'ready' ? '5.12. or +14' : undefined}
+    oninput={(e) => grid.typed(e.currentTarget.value)}
+    {@attach taken}
+  />
+{/if}
+
+<style>
+  .edit {
+    width: 100%;
+    height: 28px;
+    background: var(--paper);
+    color: var(--ink);
+    border: 0;
+    outline: none;
+    padding: 0 6px;
+    font: inherit;
+    font-variant-numeric: tabular-nums;
+  }
+  .figure {
+    text-align: right;
+  }
+</style>

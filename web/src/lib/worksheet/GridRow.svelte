@@ -1,0 +1,187 @@
+<script lang="ts">
+  import { session } from '$lib/shell/session.svelte';
+  import { day, figure, percent, unitPrice } from '$lib/ui/format';
+  import CellEditor from './CellEditor.svelte';
+  import type { Bench } from './bench.svelte';
+  import type { Editing } from './grid.svelte';
+  import { COLUMNS, countsAs, isLine, mayType, type Column, type LineForm, type LineView } from './lines';
+  /** One row of the grid: a line, the heading of a section, or a note. */
+  let {
+    bench,
+    line,
+    view,
+    row,
+    number,
+    active,
+    span,
+    editing,
+    locked,
+    children,
+    onWorking
+  }: {
+    bench: Bench;
+    line: LineForm;
+    view: LineView | undefined;
+    row: number;
+    /** as it is counted, from 1 */
+    number: number;
+    /** the column where one is, if in this row */
+    active: Column | null;
+    /** the columns of a chosen range, parted by spaces */
+    span: string;
+    editing: Editing | null;
+    locked: boolean;
+    /** the editor of the code, which the grid brings */
+    children?: import('svelte').Snippet;
+    onWorking: (of: string) => void;
+  } = $props();
+  const digits = $derived(session.company?.minorDigits ?? 2);
+  const got = $derived(view?.figures);
+  const supply = $derived(view?.supply);
+  const short = $derived(supply && supply.missing !== '0' ? supply.missing : null);
+  const chosen = $derived(span.split(' '));
+  const problems = $derived(bench.problems.filter((p) => p.id === line.id));
+  const NAMES: Record<string, string> = {
+    product: 'Code',
+    description: 'What',
+    quantity: 'Quantity',
+    listPrice: 'List',
+    unitPrice: 'Price',
+    discountPercent: 'Discount',
+    requestedOn: 'Ready',
+    unitCost: 'Cost',
+    taxPercent: 'Tax',
+    termMonths: 'Term',
+    chosen: 'Counts'
+  };
+  const FIELD_COLUMN: Record<string, Column> = {
+    product: 'code',
+    description: 'what',
+    quantity: 'quantity',
+    listPrice: 'list',
+    unitPrice: 'price',
+    discountPercent: 'discount',
+    requestedOn: 'ready',
+    chosen: 'counts'
+  };
+  const wrong = $derived(problems.map((p) => FIELD_COLUMN[p.field]));
+
+  function ready(): string {
+    if (line.requestedOn) return `for ${day(line.requestedOn)}`;
+    if (!supply) return '';
+    if (short) return `${day(supply.readyOn)}, ${short} short`;
+    return supply.readyOn === session.view?.today ? 'now' : day(supply.readyOn);
+  }
+
+  /** A problem in words, named where it does not name its cell itself. */
+  function said(problem: { field: string; message: string }): string {
+    const name = NAMES[problem.field];
+    const named = !name || problem.message.toLowerCase().startsWith(name.toLowerCase());
+    return named ? problem.message : `${name}: ${problem.message}`;
+  }
+
+  function plan(): string {
+    if (!line.everyMonths) return '';
+    const every = line.everyMonths === 1 ? 'monthly' : `every ${line.everyMonths} months`;
+    return `${every} for ${line.termMonths}`;
+  }
+</script>
+
+{#snippet cell(column: Column, classes: string, text: string, of?: string, span = 1)}
+  <td
+    role="gridcell"
+    class="{classes} {mayType(line, column) && !locked ? 'open' : ''}"
+    class:range={chosen.includes(column)}
+    class:wrong={wrong.includes(column)}
+    data-row={row}
+    data-column={column}
+    colspan={span}
+    tabindex={active === column ? 0 : -1}
+    aria-selected={active === column || chosen.includes(column)}
+    aria-readonly={!mayType(line, column) || locked}
+    aria-invalid={wrong.includes(column) ? 'true' : undefined}
+    aria-describedby={wrong.includes(column) ? `why-${line.id}` : undefined}
+    title={column === 'what' ? line.description : undefined}
+  >
+    {#if editing?.column === column}
+      {#if column === 'code' && children}{@render children()}
+      {:else}<CellEditor {bench} {line} {column} text={editing.text} label="{column}, row {number}" />{/if}
+    {:else if of && text !== '–' && text !== ''}
+      <button class="how" tabindex="-1" aria-label="{text}, how it came about" onclick={() => onWorking(of)}
+        >{text}</button
+      >
+    {:else}{text}{/if}
+  </td>
+{/snippet}
+
+<tr class={line.kind ?? 'line'} class:uncounted={got && !got.counted} aria-rowindex={row + 2}>
+  <th
+    scope="row"
+    class="handle"
+    data-handle={row}
+    draggable={!locked}
+    title={locked ? undefined : 'Drag to move'}>{number}</th
+  >
+  {#if isLine(line)}
+    {@const at = `lines[${bench.place(number - 1)}]`}
+    {@render cell('code', 'code', line.product ?? '')}
+    <td
+      role="gridcell"
+      class="what {locked ? '' : 'open'}"
+      class:range={chosen.includes('what')}
+      class:wrong={wrong.includes('what')}
+      data-row={row}
+      data-column="what"
+      tabindex={active === 'what' ? 0 : -1}
+      aria-selected={active === 'what' || chosen.includes('what')}
+      title={line.description}
+    >
+      {#if editing?.column === 'what'}<CellEditor
+          {bench}
+          {line}
+          column="what"
+          text={editing.text}
+          label="what, row {number}"
+        />{:else}<span class="words">{line.description}</span>{#if line.everyMonths}<small>{plan()}</small
+          >{/if}{/if}
+    </td>
+    {@render cell('quantity', 'figure', figure(line.quantity))}
+    {@render cell('list', 'figure quiet', unitPrice(got?.listUnit ?? line.listPrice, digits))}
+    {@render cell(
+      'price',
+      line.unitPrice ? 'figure own' : 'figure quiet',
+      unitPrice(line.unitPrice ?? got?.unitPrice, digits),
+      locked || !line.unitPrice ? `${at}.unitPrice` : undefined
+    )}
+    {@render cell(
+      'discount',
+      line.discountPercent ? 'figure own' : 'figure quiet',
+      line.discountPercent ? figure(line.discountPercent) : '–'
+    )}
+    {@render cell('counts', 'counts', countsAs(line))}
+    {@render cell('ready', supply?.late || short ? 'ready heed' : 'ready quiet', ready())}
+    {@render cell('final', 'figure strong', figure(got?.finalAmount), `${at}.final`)}
+    {@render cell(
+      'margin',
+      got?.marginPercent?.startsWith('-') ? 'figure bad' : 'figure quiet',
+      percent(got?.marginPercent),
+      `${at}.marginPercent`
+    )}
+  {:else if line.kind === 'section'}
+    {@render cell('what', 'what', line.description, undefined, COLUMNS.length - 2)}
+    {@render cell('final', 'figure strong', figure(view?.subtotal?.contract))}
+    {@render cell('margin', 'figure quiet', percent(view?.subtotal?.marginPercent))}
+  {:else}
+    {@render cell('what', 'what', line.description, undefined, COLUMNS.length)}
+  {/if}
+</tr>
+{#if problems.length}
+  <tr class="why">
+    <td></td>
+    <td colspan={COLUMNS.length} class="bad" id="why-{line.id}">
+      {#each problems as problem (problem.field + problem.message)}
+        <span>{said(problem)}</span>
+      {/each}
+    </td>
+  </tr>
+{/if}

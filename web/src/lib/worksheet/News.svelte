@@ -1,0 +1,63 @@
+<script lang="ts">
+  import type { Bench } from './bench.svelte';
+  /** Lines that came back, or what somebody else saved; where both changed the same, whose stands is chosen here. */
+  let { bench, onSee }: { bench: Bench; onSee: (id: string) => void } = $props();
+  const NAMES: Record<string, string> = {
+    description: 'words',
+    quantity: 'quantity',
+    unitPrice: 'price',
+    discountPercent: 'discount',
+    listPrice: 'list price',
+    unitCost: 'cost',
+    requestedOn: 'wanted on',
+    product: 'product'
+  };
+  function where(id: string): string {
+    const at = bench.lines.findIndex((line) => line.id === id);
+    return at < 0 ? 'A line' : `Row ${at + 1}`;
+  }
+</script>
+
+{#if bench.waiting}
+  <div class="news heed" role="status">
+    The server cannot be reached. What you typed is kept in this browser, and is saved as soon as there is an
+    answer again.
+  </div>
+{/if}
+{#if bench.news}
+  <div class="news" role="status">
+    <p>
+      {bench.news.words}
+      <button class="plain" onclick={() => (bench.news = null)}>Good</button>
+      {#if bench.dirty}<button class="plain" onclick={() => void bench.discard()}
+          >Drop mine, show what is kept</button
+        >{/if}
+    </p>
+    {#each bench.news.clashes as clash (clash.id + clash.field)}
+      <p>
+        {#if clash.id}<button class="plain" onclick={() => onSee(clash.id)}>{where(clash.id)}</button>,{/if}
+        {NAMES[clash.field] ?? clash.field}: yours <b>{clash.mine}</b>, theirs <b>{clash.theirs}</b>.
+        <button class="act" onclick={() => bench.settle(clash)}>Keep mine</button>
+        <button class="act" onclick={() => bench.takeTheirs(clash)}>Take theirs</button>
+      </p>
+    {/each}
+  </div>
+{/if}
+
+<style>
+  .news {
+    border: 1px solid var(--brass);
+    border-left-width: 4px;
+    background: var(--brass-wash);
+    padding: 6px 12px;
+    margin-bottom: 8px;
+    border-radius: 2px;
+  }
+  .news p + p {
+    margin-top: 4px;
+  }
+  .act {
+    min-height: 24px;
+    padding: 0 8px;
+  }
+</style>

@@ -1,0 +1,85 @@
+import { api, ask, type Schemas } from '$lib/api/client';
+
+export type View = Schemas['WorksheetView'];
+export type FormOf = Schemas['WorksheetForm'];
+
+/** Where a worksheet hangs, and so where it is worked out and kept. */
+export type Home = {
+  /** by which what is typed is kept in this browser */
+  key: string;
+  tally: (form: FormOf) => Promise<Schemas['Tallied']>;
+  save: (version: number, form: FormOf) => Promise<View>;
+  /** the worksheet as it is kept now */
+  kept: () => Promise<View>;
+  /** who saved its lines last */
+  savedBy: () => Promise<string>;
+  /** how the figures of what is typed came about */
+  workings: (form: FormOf) => Promise<Schemas['WorkingView'][]>;
+  picks: (q: string) => Promise<Schemas['Pick'][]>;
+  paste: (text: string) => Promise<Schemas['Pasted']>;
+  variants: {
+    list: () => Promise<Schemas['VariantRow'][]>;
+    keep: (name: string, lines: FormOf) => Promise<unknown>;
+    drop: (variant: number) => Promise<unknown>;
+    back: (variant: number) => Promise<unknown>;
+    compare: (variant: number, form: FormOf) => Promise<Schemas['CompareView']>;
+  };
+};
+
+export type HomeKind = 'opportunities' | 'quotes';
+
+export function homeOf(home: HomeKind, id: number): Home {
+  const header = (version: number) => ({ path: { id }, header: { 'If-Match': `"${version}"` } });
+  const path = { home, id };
+  const one = (variant: number) => ({ path: { ...path, variant } });
+  return {
+    key: `${home}/${id}`,
+    tally: (body) => ask(api.POST('/api/{home}/{id}/tally', { params: { path }, body })),
+    save:
+      home === 'quotes'
+        ? (version, body) => ask(api.PUT('/api/quotes/{id}/worksheet', { params: header(version), body }))
+        : (version, body) =>
+            ask(api.PUT('/api/opportunities/{id}/worksheet', { params: header(version), body })),
+    kept: async () =>
+      (home === 'quotes'
+        ? await ask(api.GET('/api/quotes/{id}', { params: { path: { id } } }))
+        : await ask(api.GET('/api/opportunities/{id}', { params: { path: { id } } }))
+      ).worksheet,
+    savedBy: async () => {
+      const record = home === 'quotes' ? 'quote' : 'opportunity';
+      const changes = await ask(api.GET('/api/changes/{record}/{id}', { params: { path: { record, id } } }));
+      return changes.find((change) => change.what === 'lines')?.person ?? 'Somebody else';
+    },
+    workings:
+      home === 'quotes'
+        ? (body) => ask(api.POST('/api/quotes/{id}/workings', { params: { path: { id } }, body }))
+        : (body) => ask(api.POST('/api/opportunities/{id}/workings', { params: { path: { id } }, body })),
+    picks: (q) => ask(api.GET('/api/{home}/{id}/picks', { params: { path, query: { q } } })),
+    paste: (text) => ask(api.POST('/api/{home}/{id}/paste', { params: { path }, body: { text } })),
+    variants: {
+      list: () => ask(api.GET('/api/{home}/{id}/variants', { params: { path } })),
+      keep: (name, lines) =>
+        ask(api.POST('/api/{home}/{id}/variants', { params: { path }, body: { name, lines } })),
+      drop: (variant) => ask(api.DELETE('/api/{home}/{id}/variants/{variant}', { params: one(variant) })),
+      back: (variant) => ask(api.POST('/api/{home}/{id}/variants/{variant}/back', { params: one(variant) })),
+      compare: (variant, body) =>
+        ask(api.POST('/api/{home}/{id}/variants/{variant}/compare', { params: one(variant), body }))
+    }
+  };
+}
+
+/** An order is never typed in: it is what was agreed. */
+export function homeOfOrder(id: number): Home {
+  const locked = () => Promise.reject(new Error('an order cannot be typed in'));
+  return {
+    key: `orders/${id}`,
+    tally: locked,
+    save: locked,
+    kept: locked,
+    savedBy: locked,
+    workings: () => ask(api.GET('/api/orders/{id}/workings', { params: { path: { id } } })),
+    picks: locked,
+    paste: locked,
+    variants: { list: () => Promise.resolve([]), keep: locked, drop: locked, back: locked, compare: locked }
+  };
+}

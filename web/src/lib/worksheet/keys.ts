@@ -1,0 +1,21 @@
+import type { Action } from '$lib/shell/actions.svelte';
+import type { Bench } from './bench.svelte';
+
+/** What can be done with the lines, and the keys of the grid. */
+export function benchKeys(bench: Bench): Action[] {
+  return [
+    { label: 'Save lines', keys: 'Ctrl+s', run: () => bench.save() },
+    { label: 'Undo', keys: 'Ctrl+z', run: () => bench.undo() },
+    { label: 'Redo', keys: 'Ctrl+y', run: () => bench.redo() },
+    { label: 'Type over a cell: begin; look into it', keys: 'F2' },
+    { label: 'Next cell to type in, next row', keys: 'Tab, Enter' },
+    { label: 'How the figure of a cell came about', keys: 'F8' },
+    { label: 'Choose a range, a whole row, everything', keys: 'Shift+arrows, Shift+Space, Ctrl+A' },
+    { label: 'Copy, cut, paste rows or cells', keys: 'Ctrl+C, X, V' },
+    { label: 'Fill down', keys: 'Ctrl+D' },
+    { label: 'Put a line in above', keys: 'Insert' },
+    { label: 'Move rows, duplicate them below', keys: 'Alt+Up, Alt+Down, Alt+Shift+Down' },
+    { label: 'Section, note above', keys: 'Alt+S, Alt+N' },
+    { label: 'Clear cells, remove rows', keys: 'Delete, Ctrl+Delete' }
+  ];
+}
