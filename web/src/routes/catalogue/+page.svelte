@@ -1,50 +1,45 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { api, ask, asRefusal, type Refusal } from '$lib/api/client';
+  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import Head from '$lib/catalogue/Head.svelte';
+  import ProductForm from '$lib/catalogue/ProductForm.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, percent, unitPrice } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   let q = $state('');
-  const digits = $derived(session.company?.minorDigits ?? 2);
-  const list = load(
-    () => ['products', q],
-    () => api.GET('/api/products', { params: { query: { q } } })
-  );
+  let family = $state('');
+  let sale = $state('yes');
   let adding = $state(false);
-  let refusal = $state<Refusal | null>(null);
-  let form = $state({
-    code: '',
-    name: '',
-    family: '',
-    unit: 'pc',
-    listPrice: '',
-    unitCost: '',
-    taxPercent: '19',
-    everyMonths: '',
-    termMonths: ''
+  let more = $state.raw<Schemas['ProductView'][]>([]);
+  let next = $state<string | null>(null);
+  let refusal = $state.raw<Refusal | null>(null);
+  const digits = $derived(session.company?.minorDigits ?? 2);
+  const query = $derived({ q, family, sale });
+  const list = load(
+    () => ['products', q, family, sale],
+    () => api.GET('/api/products/list', { params: { query } })
+  );
+  const families = load(
+    () => ['products', 'families'],
+    () => api.GET('/api/products/families')
+  );
+  const rows = $derived([...(list.data?.rows ?? []), ...more]);
+  $effect(() => {
+    next = list.data?.after ?? null;
+    more = [];
   });
-  const FIELDS = [
-    ['code', 'Code'],
-    ['name', 'Name'],
-    ['family', 'Family'],
-    ['unit', 'Unit'],
-    ['listPrice', 'List price'],
-    ['unitCost', 'Cost'],
-    ['taxPercent', 'Tax %'],
-    ['everyMonths', 'Plan: charged every … months'],
-    ['termMonths', 'Plan: over … months']
-  ] as const;
 
-  async function add(event: SubmitEvent) {
-    event.preventDefault();
+  async function further() {
     try {
-      await ask(api.POST('/api/products', { body: form }));
-      await goto('/catalogue/' + encodeURIComponent(form.code));
+      const page = await ask(
+        api.GET('/api/products/list', { params: { query: { ...query, after: next ?? '' } } })
+      );
+      more = [...more, ...page.rows];
+      next = page.after ?? null;
     } catch (thrown) {
       refusal = asRefusal(thrown);
     }
@@ -52,16 +47,23 @@
   offer(() => (session.manages ? [{ label: 'New product', keys: 'n', run: () => (adding = true) }] : []));
 </script>
 
-<svelte:head><title>Catalogue · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head">
-    <h1>Catalogue</h1>
+  <Head title="Catalogue">
     <input class="box" placeholder="Code, name or family" aria-label="Filter" bind:value={q} />
+    <select class="box" aria-label="Family" bind:value={family}>
+      <option value="">all families</option>
+      {#each families.data ?? [] as f (f)}<option>{f}</option>{/each}
+    </select>
+    <select class="box" aria-label="On sale or not" bind:value={sale}>
+      <option value="yes">on sale</option><option value="no">not on sale</option><option value=""
+        >all of them</option
+      >
+    </select>
     {#if session.manages}<button class="act main" onclick={() => (adding = true)}
         ><Icon name="plus" size={13} />New product</button
       >{/if}
-  </div>
-  <Notice refusal={refusalOf(list)} />
+  </Head>
+  <Notice refusal={refusalOf(list) ?? refusal} />
   <table class="ledger" aria-label="Products">
     <thead
       ><tr
@@ -73,10 +75,12 @@
       ></thead
     >
     <tbody>
-      {#each list.data ?? [] as p (p.code)}
+      {#each rows as p (p.code)}
         <tr>
           <td><a href="/catalogue/{encodeURIComponent(p.code)}">{p.code}</a></td>
-          <td>{p.name}</td>
+          <td
+            >{p.name}{#if !p.onSale}<small class="quiet"> not on sale</small>{/if}</td
+          >
           <td class="quiet">{p.family}</td>
           <td class="figure">{unitPrice(p.listPrice, digits)}</td>
           <td class="figure quiet">{unitPrice(p.unitCost, digits)}</td>
@@ -89,27 +93,21 @@
       {:else}
         <tr
           ><td colspan="10" class="quiet"
-            >{list.isPending ? 'Looking…' : 'None. A manager adds products with n.'}</td
+            >{list.isPending
+              ? 'Looking…'
+              : q || family
+                ? 'None like that.'
+                : 'None yet. A manager adds products with n, or brings a file.'}</td
           ></tr
         >
       {/each}
     </tbody>
   </table>
+  {#if next}<p><button class="act" onclick={() => void further()}>Show more</button></p>{/if}
 </div>
-<Ask bind:open={adding} title="New product">
-  <form onsubmit={add}>
-    {#each FIELDS as [name, label], n (name)}
-      <Field {label} {name} bind:value={form[name]} problem={refusal?.at(name)} focus={n === 0} />
-    {/each}
-    <Notice {refusal} />
-    <p><button class="act main">Add it</button></p>
-  </form>
+<Ask bind:open={adding} title="New product" wide>
+  <ProductForm
+    families={families.data ?? []}
+    onDone={(code: string) => void goto('/catalogue/' + encodeURIComponent(code))}
+  />
 </Ask>
-
-<style>
-  form {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px 12px;
-  }
-</style>

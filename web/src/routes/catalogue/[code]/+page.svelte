@@ -1,8 +1,14 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { api } from '$lib/api/client';
+  import { api, ask, upload } from '$lib/api/client';
+  import PriceTester from '$lib/catalogue/PriceTester.svelte';
+  import ProductForm from '$lib/catalogue/ProductForm.svelte';
+  import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
+  import Changes from '$lib/trail/Changes.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
   import { day, figure, percent, unitPrice, words } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   const code = $derived(page.params.code ?? '');
@@ -10,23 +16,82 @@
     () => ['product', code],
     () => api.GET('/api/products/{code}', { params: { path: { code } } })
   );
+  const families = load(
+    () => ['products', 'families'],
+    () => api.GET('/api/products/families')
+  );
+  const acts = new Acts(() => product.refetch());
+  let changing = $state(false);
   const digits = $derived(session.company?.minorDigits ?? 2);
   const p = $derived(product.data?.product);
+
+  function picture(file: File | undefined) {
+    if (file) void acts.run(() => upload(`/api/products/${encodeURIComponent(code)}/picture`, file));
+  }
+
+  function noPicture() {
+    void acts.run(() => ask(api.DELETE('/api/products/{code}/picture', { params: { path: { code } } })));
+  }
+  offer(() => (session.manages ? [{ label: 'Change it', keys: 'e', run: () => (changing = true) }] : []));
 </script>
 
 <svelte:head><title>{code} · Firm Tally</title></svelte:head>
 <div class="page">
-  <Notice refusal={refusalOf(product)} />
-  {#if p}
-    <div class="head"><h1>{p.code} {p.name}</h1></div>
-    <div class="facts">
-      <span>family <b>{p.family}</b></span><span
-        >list <b>{unitPrice(p.listPrice, digits)}</b> per {p.unit}</span
-      >
-      <span>cost <b>{unitPrice(p.unitCost, digits)}</b></span><span>tax <b>{percent(p.taxPercent)}</b></span>
-      {#if p.everyMonths}<span>charged every <b>{p.everyMonths} months</b> over {p.termMonths}</span>{/if}
-      <span>on hand <b>{figure(p.stock)}</b>, coming {figure(p.coming)}, lead time {p.leadDays} days</span>
+  <Notice refusal={refusalOf(product) ?? acts.refusal}>{acts.at('file') ?? ''}</Notice>
+  {#if p && product.data}
+    <div class="head">
+      <h1>{p.code} {p.name}</h1>
+      {#if !p.onSale}<span class="heed">not on sale</span>{/if}
+      <a class="act" href="/catalogue">All products</a>
+      {#if session.manages}<button class="act main" onclick={() => (changing = true)}>Change…</button>{/if}
     </div>
+    <div class="top">
+      <figure class="leaf">
+        {#if product.data.pictured}
+          <img
+            src="/api/products/{encodeURIComponent(code)}/picture?v={product.data.version}"
+            alt="{p.name}, a drawing or photograph"
+          />
+        {:else}<p class="quiet">No picture yet.</p>{/if}
+        {#if session.manages}
+          <figcaption>
+            <label class="plain"
+              >{product.data.pictured ? 'Another picture' : 'Add a picture'}<input
+                class="sr-only"
+                type="file"
+                name="picture"
+                accept="image/png,image/jpeg,image/webp"
+                onchange={(e) => picture(e.currentTarget.files?.[0])}
+              /></label
+            >
+            {#if product.data.pictured}<button class="plain" onclick={noPicture}>Remove</button>{/if}
+          </figcaption>
+        {/if}
+      </figure>
+      <dl class="leaf">
+        <dt>Family</dt>
+        <dd>{p.family}</dd>
+        <dt>List price</dt>
+        <dd class="figure">{unitPrice(p.listPrice, digits)} per {p.unit}</dd>
+        <dt>Cost</dt>
+        <dd class="figure">{unitPrice(p.unitCost, digits)}</dd>
+        <dt>Tax</dt>
+        <dd class="figure">{percent(p.taxPercent)}</dd>
+        {#if p.everyMonths}<dt>Charged</dt>
+          <dd>every {p.everyMonths} months over {p.termMonths}</dd>{/if}
+        <dt>On hand</dt>
+        <dd class="figure">{p.stock ? figure(p.stock) : 'not stocked'}</dd>
+        <dt>Coming in</dt>
+        <dd class="figure">{p.coming === '0' ? '–' : figure(p.coming)}</dd>
+        <dt>Lead time</dt>
+        <dd class="figure">{p.leadDays} days</dd>
+      </dl>
+      <section class="leaf log">
+        <h2>Log</h2>
+        <Changes record="product" id={product.data.id} />
+      </section>
+    </div>
+    <PriceTester product={code} />
     <h2 class="rules">Price rules that look at it</h2>
     <table class="ledger" aria-label="Price rules">
       <thead
@@ -36,9 +101,9 @@
         ></thead
       >
       <tbody>
-        {#each product.data?.rules ?? [] as rule (rule.id)}
+        {#each product.data.rules as rule (rule.id)}
           <tr>
-            <td>{rule.id}</td>
+            <td><a href="/catalogue/rules?about={encodeURIComponent(rule.id)}">{rule.id}</a></td>
             <td>{rule.forWhom ? `${rule.scope} ${words(rule.forWhom)}` : 'everyone'}</td>
             <td>{rule.wholeFamily ? `the whole family ${p.family}` : 'this product'}</td>
             <td class="figure">{rule.minQuantity === '0' ? 'any' : figure(rule.minQuantity)}</td>
@@ -49,10 +114,66 @@
         {:else}<tr><td colspan="7" class="quiet">None: everybody pays the list price.</td></tr>{/each}
       </tbody>
     </table>
+    <Ask bind:open={changing} title="Change {p.code}" wide>
+      <ProductForm
+        product={p}
+        version={product.data.version}
+        families={families.data ?? []}
+        onDone={() => {
+          changing = false;
+          void product.refetch();
+        }}
+      />
+    </Ask>
   {/if}
 </div>
 
 <style>
+  .top {
+    display: grid;
+    grid-template-columns: 260px minmax(240px, 1fr) minmax(300px, 1.4fr);
+    gap: 14px;
+    margin-bottom: 14px;
+    align-items: start;
+  }
+  @media (max-width: 900px) {
+    .top {
+      grid-template-columns: 1fr;
+    }
+  }
+  figure,
+  dl,
+  .log {
+    padding: 10px 14px;
+  }
+  img {
+    width: 100%;
+    display: block;
+  }
+  figcaption {
+    display: flex;
+    gap: 12px;
+    margin-top: 6px;
+  }
+  label.plain {
+    color: var(--petrol);
+    cursor: pointer;
+  }
+  label.plain:focus-within {
+    outline: 2px solid var(--petrol);
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 3px 16px;
+  }
+  dt {
+    color: var(--stone);
+  }
+  .log {
+    max-height: 230px;
+    overflow: auto;
+  }
   .rules {
     margin: 16px 0 6px;
   }

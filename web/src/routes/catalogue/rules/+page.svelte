@@ -1,0 +1,185 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { untrack } from 'svelte';
+  import { api, ask, asRefusal, type Schemas } from '$lib/api/client';
+  import Head from '$lib/catalogue/Head.svelte';
+  import PriceTester from '$lib/catalogue/PriceTester.svelte';
+  import RuleForm from '$lib/catalogue/RuleForm.svelte';
+  import { offer } from '$lib/shell/actions.svelte';
+  import { session } from '$lib/shell/session.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
+  import Icon from '$lib/ui/Icon.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { Acts, match } from '$lib/ui/acts.svelte';
+  import { day, figure, percent, unitPrice, words } from '$lib/ui/format';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  /** Who pays what for which products: every rule, and a tester that says which one gives a price. */
+  type Rule = Schemas['KeptRule'];
+  let about = $state(untrack(() => page.url.searchParams.get('about') ?? ''));
+  let scope = $state('');
+  let when = $state<'now' | 'all'>('now');
+  let changing = $state.raw<Rule | null>(null);
+  let adding = $state(false);
+  let ended = $state.raw<Rule | null>(null);
+  let more = $state.raw<Rule[]>([]);
+  let next = $state<string | null>(null);
+  const digits = $derived(session.company?.minorDigits ?? 2);
+  const today = $derived(session.view?.today ?? '');
+  const query = $derived({ about, scope, day: when === 'now' ? today : '' });
+  const list = load(
+    () => ['price-rules', about, scope, when],
+    () => api.GET('/api/price-rules', { params: { query } })
+  );
+  const families = load(
+    () => ['products', 'families'],
+    () => api.GET('/api/products/families')
+  );
+  const groups = load(
+    () => ['price-rules', 'groups'],
+    () => api.GET('/api/price-rules/groups')
+  );
+  const acts = new Acts(() => list.refetch());
+  const rows = $derived([...(list.data?.rows ?? []), ...more]);
+  $effect(() => {
+    next = list.data?.after ?? null;
+    more = [];
+  });
+
+  async function further() {
+    try {
+      const got = await ask(
+        api.GET('/api/price-rules', { params: { query: { ...query, after: next ?? '' } } })
+      );
+      more = [...more, ...got.rows];
+      next = got.after ?? null;
+    } catch (thrown) {
+      acts.refusal = asRefusal(thrown);
+    }
+  }
+
+  function retire(rule: Rule) {
+    void acts
+      .run(() =>
+        ask(
+          api.POST('/api/price-rules/{code}/retired', {
+            params: { path: { code: rule.code }, header: match(rule.version) }
+          })
+        )
+      )
+      .then((done) => {
+        if (done) ended = { ...rule, version: rule.version + 1 };
+      });
+  }
+
+  function back(rule: Rule) {
+    void acts
+      .run(() =>
+        ask(
+          api.POST('/api/price-rules/{code}/back', {
+            params: { path: { code: rule.code }, header: match(rule.version) }
+          })
+        )
+      )
+      .then((done) => {
+        if (done) ended = null;
+      });
+  }
+
+  function done() {
+    adding = false;
+    changing = null;
+    void list.refetch();
+    void groups.refetch();
+  }
+  offer(() => (session.manages ? [{ label: 'New price rule', keys: 'n', run: () => (adding = true) }] : []));
+</script>
+
+<div class="page">
+  <Head title="Price rules">
+    <input class="box" placeholder="Product, family or rule" aria-label="Filter" bind:value={about} />
+    <select class="box" aria-label="For whom" bind:value={scope}>
+      <option value="">for anybody</option><option value="account">for one account</option><option
+        value="group">for a group</option
+      ><option value="everyone">for everyone</option>
+    </select>
+    <select class="box" aria-label="In force" bind:value={when}>
+      <option value="now">in force today</option><option value="all">all, past and future</option>
+    </select>
+    {#if session.manages}<button class="act main" onclick={() => (adding = true)}
+        ><Icon name="plus" size={13} />New rule</button
+      >{/if}
+  </Head>
+  <PriceTester />
+  <Notice refusal={refusalOf(list) ?? acts.refusal} />
+  {#if ended}<p role="status">
+      {ended.code} is out of force.
+      <button class="plain" onclick={() => ended && back(ended)}>Take it back</button>
+    </p>{/if}
+  <table class="ledger" aria-label="Price rules">
+    <thead
+      ><tr
+        ><th>Rule</th><th>For</th><th>On</th><th class="figure">From quantity</th><th class="figure">Off</th
+        ><th class="figure">Price</th><th>Valid</th><th><span class="sr-only">Acts</span></th></tr
+      ></thead
+    >
+    <tbody>
+      {#each rows as rule (rule.code)}
+        <tr class:quiet={rule.retired}>
+          <td>{rule.code}</td>
+          <td>{rule.forWhom ? `${rule.scope} ${words(rule.forWhom)}` : 'everyone'}</td>
+          <td
+            >{#if rule.product}<a href="/catalogue/{encodeURIComponent(rule.product)}">{rule.product}</a
+              >{:else}the whole family {rule.family}{/if}</td
+          >
+          <td class="figure">{rule.minQuantity === '0' ? 'any' : figure(rule.minQuantity)}</td>
+          <td class="figure">{rule.percentOff ? percent(rule.percentOff) : '–'}</td>
+          <td class="figure">{unitPrice(rule.price, digits)}</td>
+          <td
+            >{rule.retired
+              ? 'out of force'
+              : `${rule.from ? 'from ' + day(rule.from) : 'always'}${rule.to ? ' to ' + day(rule.to) : ''}`}</td
+          >
+          <td class="acts"
+            >{#if session.manages}
+              {#if rule.retired}<button class="plain" onclick={() => back(rule)}>Back in force</button>
+              {:else}<button class="plain" onclick={() => (changing = rule)}>Change</button><button
+                  class="plain"
+                  onclick={() => retire(rule)}>Out of force</button
+                >{/if}{/if}</td
+          >
+        </tr>
+      {:else}<tr
+          ><td colspan="8" class="quiet"
+            >{list.isPending
+              ? 'Looking…'
+              : about || scope
+                ? 'None like that.'
+                : 'None: everybody pays the list price. A manager adds rules with n.'}</td
+          ></tr
+        >{/each}
+    </tbody>
+  </table>
+  {#if next}<p><button class="act" onclick={() => void further()}>Show more</button></p>{/if}
+</div>
+<Ask bind:open={adding} title="New price rule" wide>
+  <RuleForm families={families.data ?? []} groups={groups.data ?? []} onDone={done} />
+</Ask>
+<Ask
+  bind:open={() => changing !== null, (open) => !open && (changing = null)}
+  title="Change {changing?.code ?? ''}"
+  wide
+>
+  {#if changing}<RuleForm
+      rule={changing}
+      families={families.data ?? []}
+      groups={groups.data ?? []}
+      onDone={done}
+    />{/if}
+</Ask>
+
+<style>
+  .acts {
+    text-align: right;
+    white-space: nowrap;
+  }
+</style>
