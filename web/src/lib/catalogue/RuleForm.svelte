@@ -119,7 +119,13 @@
     />
   </div>
   <table class="ledger" aria-label="Breaks">
-    <thead><tr><th>From quantity</th><th>Percent off</th><th>or a price</th><th></th></tr></thead>
+    <thead
+      ><tr
+        ><th>From quantity</th><th>Percent off</th><th>or a price</th><th
+          ><span class="sr-only">Acts</span></th
+        ></tr
+      ></thead
+    >
     <tbody>
       {#each breaks as b, n (n)}
         <tr>

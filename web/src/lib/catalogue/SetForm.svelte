@@ -79,7 +79,12 @@
     <Field label="Name" name="set-name" bind:value={form.name} problem={acts.at('name')} />
   </div>
   <table class="ledger" aria-label="Rows">
-    <thead><tr><th>Code</th><th>What</th><th class="figure">Quantity</th><th></th></tr></thead>
+    <thead
+      ><tr
+        ><th>Code</th><th>What</th><th class="figure">Quantity</th><th><span class="sr-only">Acts</span></th
+        ></tr
+      ></thead
+    >
     <tbody>
       {#each rows as row, n (row)}
         <tr>

@@ -80,7 +80,7 @@
     <table class="ledger" aria-label="Sizes">
       <thead
         ><tr
-          ><th></th>{#each Array.from(columns.keys()) as c (c)}<th
+          ><th><span class="sr-only">Acts</span></th>{#each Array.from(columns.keys()) as c (c)}<th
               ><input
                 class="box"
                 aria-label="Name of column {c + 1}"

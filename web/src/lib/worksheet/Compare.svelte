@@ -16,9 +16,9 @@
   <table class="ledger" aria-label="Totals of both">
     <thead
       ><tr
-        ><th></th><th class="figure">Now</th><th class="figure">{compared.name}</th><th class="figure"
-          >Change</th
-        ></tr
+        ><th><span class="sr-only">Acts</span></th><th class="figure">Now</th><th class="figure"
+          >{compared.name}</th
+        ><th class="figure">Change</th></tr
       ></thead
     >
     <tbody>

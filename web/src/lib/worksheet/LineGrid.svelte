@@ -47,6 +47,8 @@
   });
 
   const WORKINGS: Partial<Record<Column, string>> = {
+    code: 'unitPrice',
+    what: 'unitPrice',
     quantity: 'gross',
     list: 'unitPrice',
     price: 'unitPrice',

@@ -170,6 +170,9 @@
   dt {
     color: var(--stone);
   }
+  dd {
+    text-align: right;
+  }
   .log {
     max-height: 230px;
     overflow: auto;

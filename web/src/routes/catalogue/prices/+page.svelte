@@ -130,7 +130,13 @@
   <h2 class="past">Changed before</h2>
   <Notice refusal={refusalOf(past)} />
   <table class="ledger" aria-label="Changed before">
-    <thead><tr><th>When</th><th>Who</th><th>What</th><th class="figure">Products</th><th></th></tr></thead>
+    <thead
+      ><tr
+        ><th>When</th><th>Who</th><th>What</th><th class="figure">Products</th><th
+          ><span class="sr-only">Acts</span></th
+        ></tr
+      ></thead
+    >
     <tbody>
       {#each past.data ?? [] as c (c.id)}
         <tr>

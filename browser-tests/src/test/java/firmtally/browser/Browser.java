@@ -193,9 +193,40 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
     new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
   }
 
+  /** One key while others are held. */
+  void chord(List<Keys> held, Keys key) {
+    Actions actions = new Actions(driver);
+    held.forEach(actions::keyDown);
+    actions.sendKeys(key);
+    held.forEach(actions::keyUp);
+    actions.perform();
+  }
+
   /** Types into what has the focus. */
   void type(String text) {
     driver.switchTo().activeElement().sendKeys(text);
+  }
+
+  /**
+   * Puts a text on the clipboard and pastes it into what has the focus, as the page sees it: a
+   * browser without a screen has no clipboard to share.
+   */
+  void paste(String text) {
+    driver.executeScript(
+        "const data = new DataTransfer(); data.setData('text/plain', arguments[0]);"
+            + "document.activeElement.dispatchEvent(new ClipboardEvent('paste',"
+            + "{clipboardData: data, bubbles: true, cancelable: true}))",
+        text);
+  }
+
+  /** What the page copies of what has the focus. */
+  String copy() {
+    return String.valueOf(
+        driver.executeScript(
+            "const data = new DataTransfer();"
+                + "document.activeElement.dispatchEvent(new ClipboardEvent('copy',"
+                + "{clipboardData: data, bubbles: true, cancelable: true}));"
+                + "return data.getData('text/plain')"));
   }
 
   /** Waits until a field has the focus, as it does for a hand on the keyboard. */
@@ -205,7 +236,7 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
         () -> {
           WebElement active = driver.switchTo().activeElement();
           return name.equals(active.getAttribute("name"))
-              || name.equals(active.getAttribute("data-cell"));
+              || name.equals(active.getAttribute("data-column"));
         });
   }
 
