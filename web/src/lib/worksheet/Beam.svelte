@@ -40,7 +40,7 @@
       />{/if}
   </svg>
   <dl>
-    <dt>Room before the floor of {percent(view.room.floorMarginPercent)}</dt>
+    <dt>Room to the floor of {percent(view.room.floorMarginPercent)}</dt>
     <dd class:bad={under}>
       <button class="how" onclick={() => onWorking('room.floorAmount')}
         >{figure(view.room.floorAmount)}</button
@@ -49,7 +49,7 @@
         >{percent(view.room.floorPercent)}</button
       >
     </dd>
-    <dt>Room before a sign-off</dt>
+    <dt>Room to a sign-off</dt>
     <dd class:bad={view.room.authorityPercent?.startsWith('-')}>
       <button class="how" onclick={() => onWorking('room.authorityPercent')}
         >{percent(view.room.authorityPercent)}</button

@@ -4,6 +4,7 @@
   import CellEditor from './CellEditor.svelte';
   import type { Bench } from './bench.svelte';
   import type { Editing } from './grid.svelte';
+  import { HEADER, ROW } from './roles';
   import { COLUMNS, countsAs, isLine, mayType, type Column, type LineForm, type LineView } from './lines';
   /** One row of the grid: a line, the heading of a section, or a note. */
   let {
@@ -13,6 +14,7 @@
     row,
     number,
     active,
+    over = false,
     span,
     editing,
     locked,
@@ -27,6 +29,8 @@
     number: number;
     /** the column where one is, if in this row */
     active: Column | null;
+    /** whether rows are held over it, to be let go here @default false */
+    over?: boolean;
     /** the columns of a chosen range, parted by spaces */
     span: string;
     editing: Editing | null;
@@ -40,7 +44,7 @@
   const supply = $derived(view?.supply);
   const short = $derived(supply && supply.missing !== '0' ? supply.missing : null);
   const chosen = $derived(span.split(' '));
-  const problems = $derived(bench.problems.filter((p) => p.id === line.id));
+  const problems = $derived(bench.problemsOf(line.id));
   const NAMES: Record<string, string> = {
     product: 'Code',
     description: 'What',
@@ -80,10 +84,9 @@
     return named ? problem.message : `${name}: ${problem.message}`;
   }
 
-  function plan(): string {
-    if (!line.everyMonths) return '';
-    const every = line.everyMonths === 1 ? 'monthly' : `every ${line.everyMonths} months`;
-    return `${every} for ${line.termMonths}`;
+  /** How it counts; of a plan that simply counts, how often it is charged. */
+  function counts(): string {
+    return countsAs(line) || (line.everyMonths ? `each ${line.everyMonths} mo` : '');
   }
 </script>
 
@@ -92,10 +95,11 @@
     role="gridcell"
     class="{classes} {mayType(line, column) && !locked ? 'open' : ''}"
     class:range={chosen.includes(column)}
+    class:editing={editing?.column === column}
     class:wrong={wrong.includes(column)}
     data-row={row}
     data-column={column}
-    colspan={span}
+    style:grid-column={span > 1 ? `span ${span}` : undefined}
     tabindex={active === column ? 0 : -1}
     aria-selected={active === column || chosen.includes(column)}
     aria-readonly={!mayType(line, column) || locked}
@@ -114,8 +118,16 @@
   </td>
 {/snippet}
 
-<tr class={line.kind ?? 'line'} class:uncounted={got && !got.counted} aria-rowindex={row + 2}>
+<tr
+  {...ROW}
+  class={line.kind ?? 'line'}
+  class:active={active !== null}
+  class:over
+  class:uncounted={got && !got.counted}
+  aria-rowindex={row + 2}
+>
   <th
+    {...HEADER}
     scope="row"
     class="handle"
     data-handle={row}
@@ -129,6 +141,7 @@
       role="gridcell"
       class="what {locked ? '' : 'open'}"
       class:range={chosen.includes('what')}
+      class:editing={editing?.column === 'what'}
       class:wrong={wrong.includes('what')}
       data-row={row}
       data-column="what"
@@ -142,8 +155,7 @@
           column="what"
           text={editing.text}
           label="what, row {number}"
-        />{:else}<span class="words">{line.description}</span>{#if line.everyMonths}<small>{plan()}</small
-          >{/if}{/if}
+        />{:else}<span class="words">{line.description}</span>{/if}
     </td>
     {@render cell('quantity', 'figure', figure(line.quantity))}
     {@render cell('list', 'figure quiet', unitPrice(got?.listUnit ?? line.listPrice, digits))}
@@ -158,7 +170,7 @@
       line.discountPercent ? 'figure own' : 'figure quiet',
       line.discountPercent ? figure(line.discountPercent) : '–'
     )}
-    {@render cell('counts', 'counts', countsAs(line))}
+    {@render cell('counts', 'counts', counts())}
     {@render cell('ready', supply?.late || short ? 'ready heed' : 'ready quiet', ready())}
     {@render cell('final', 'figure strong', figure(got?.finalAmount), `${at}.final`)}
     {@render cell(
@@ -176,9 +188,9 @@
   {/if}
 </tr>
 {#if problems.length}
-  <tr class="why">
-    <td></td>
-    <td colspan={COLUMNS.length} class="bad" id="why-{line.id}">
+  <tr {...ROW} class="why">
+    <td role="gridcell"></td>
+    <td role="gridcell" style:grid-column="span {COLUMNS.length}" class="bad" id="why-{line.id}">
       {#each problems as problem (problem.field + problem.message)}
         <span>{said(problem)}</span>
       {/each}

@@ -8,7 +8,10 @@
   import { cells, copied, copiedRows, overwritten } from './clipboard';
   import { setGrid } from './context';
   import type { Grid } from './grid.svelte';
-  import { COLUMNS, blank, inPlaceOf, isLine, mayType, type Column, type LineForm } from './lines';
+  import { Keyboard } from './keyboard';
+  import { Pointer } from './pointer.svelte';
+  import { COLUMN, GROUP, HEADER, ROW } from './roles';
+  import { COLUMNS, blank, inPlaceOf, type Column, type LineForm } from './lines';
   /** The lines as a grid that is worked like a spreadsheet. */
   let {
     bench,
@@ -21,7 +24,6 @@
   let table: HTMLTableElement;
   let sizes = $state<number | null>(null);
   let said = $state('');
-  let dragged: [number, number] | null = null;
   const HEADS: [Column, string, string][] = [
     ['code', 'Code', ''],
     ['what', 'What', ''],
@@ -46,199 +48,11 @@
     grid.onLand = () => void land();
   });
 
-  const WORKINGS: Partial<Record<Column, string>> = {
-    code: 'unitPrice',
-    what: 'unitPrice',
-    quantity: 'gross',
-    list: 'unitPrice',
-    price: 'unitPrice',
-    discount: 'net',
-    final: 'final',
-    margin: 'marginPercent'
-  };
-  function explain() {
-    const index = grid.indexAt(grid.row);
-    const of = WORKINGS[grid.column];
-    const line = grid.line;
-    if (index !== null && line && isLine(line) && of) onWorking(`lines[${bench.place(index)}].${of}`);
-  }
-
-  const MOVES: Record<string, (extend: boolean, ctrl: boolean) => unknown> = {
-    ArrowDown: (extend, ctrl) => (ctrl ? grid.edge('End', true, extend) : grid.down(1, extend)),
-    ArrowUp: (extend, ctrl) => (ctrl ? grid.edge('Home', true, extend) : grid.down(-1, extend)),
-    ArrowLeft: (extend, ctrl) => (ctrl ? grid.edge('Home', false, extend) : grid.sideways(-1, extend)),
-    ArrowRight: (extend, ctrl) => (ctrl ? grid.edge('End', false, extend) : grid.sideways(1, extend)),
-    Home: (extend, ctrl) => grid.edge('Home', ctrl, extend),
-    End: (extend, ctrl) => grid.edge('End', ctrl, extend),
-    PageDown: (extend) => grid.page(1, extend),
-    PageUp: (extend) => grid.page(-1, extend)
-  };
-  const ALT: Record<string, () => void> = {
-    ArrowUp: () => grid.shift(-1),
-    ArrowDown: () => grid.shift(1),
-    s: () => words('section'),
-    n: () => words('note')
-  };
-
-  function words(kind: 'section' | 'note') {
-    const at = grid.indexAt(grid.row) ?? grid.openRow;
-    bench.insertWords(at, kind, kind === 'section' ? 'New section' : 'Note');
-    grid.go(grid.rowOf(at), 'what');
-    grid.edit();
-  }
-
-  function keys(event: KeyboardEvent) {
-    if (grid.editing) return editing(event);
-    const { key, shiftKey: shift, altKey: alt } = event;
-    const ctrl = event.ctrlKey || event.metaKey;
-    const move = MOVES[key];
-    if (alt && shift && key === 'ArrowDown') grid.duplicateChosen();
-    else if (alt && ALT[key]) {
-      if (!locked) ALT[key]();
-    } else if (move && !alt) move(shift, ctrl);
-    else if (key === 'Tab' && !ctrl) {
-      if (!grid.tab(shift ? -1 : 1)) return;
-    } else if (key === 'F8') explain();
-    else if (key === 'F2') grid.edit();
-    else if (key === 'Enter' && !ctrl) enter(shift);
-    else if (key === 'Delete' && ctrl) grid.removeChosen();
-    else if (key === 'Delete' || key === 'Backspace') grid.clear();
-    else if (key === 'Insert') grid.openAbove();
-    else if (key === 'Escape') escape();
-    else if (ctrl && key === 'd') grid.fillDown();
-    else if (ctrl && key === 'a') grid.chooseAll();
-    else if (key === ' ' && shift) grid.chooseRow();
-    else if (key.length === 1 && !ctrl && !alt && !locked && mayType(grid.line, grid.column)) {
-      grid.edit(grid.column === 'counts' ? undefined : key);
-      event.stopPropagation();
-      event.preventDefault();
-      return;
-    } else {
-      // A plain letter is meant for the cell, not for the screen.
-      if (key.length === 1 && !ctrl && !alt && key !== '?' && !locked) event.stopPropagation();
-      return;
-    }
-    event.preventDefault();
-    event.stopPropagation();
-    void land();
-  }
-
-  function escape() {
-    grid.openAtEnd();
-    grid.go(grid.row, grid.column);
-  }
-
-  function enter(back: boolean) {
-    const typable = mayType(grid.line, grid.column);
-    if (!typable && !back) explain();
-    else if (grid.line === undefined) grid.edit('');
-    else grid.down(back ? -1 : 1);
-  }
-
-  /** The keys of a cell that is typed in. */
-  function editing(event: KeyboardEvent) {
-    const now = grid.editing;
-    if (!now || now.column === 'code') return;
-    const { key, shiftKey: shift } = event;
-    const ctrl = event.ctrlKey || event.metaKey;
-    const choosing = now.column === 'counts';
-    if (key === 'Escape' || (ctrl && key === 'z')) grid.cancel();
-    else if (key === 'Enter' && !ctrl) leave(() => grid.down(shift ? -1 : 1));
-    else if (key === 'Tab') leave(() => void grid.tab(shift ? -1 : 1));
-    else if (now.leaves && !choosing && MOVES[key] && !shift && !ctrl && key.startsWith('Arrow'))
-      leave(() => MOVES[key]?.(false, false));
-    else if (ctrl && (key === 's' || key === 'Enter')) {
-      grid.done();
-      void land();
-      return;
-    } else {
-      event.stopPropagation();
-      return;
-    }
-    event.preventDefault();
-    event.stopPropagation();
-    void land();
-  }
-
-  function leave(move: () => void) {
-    grid.done();
-    move();
-  }
-
-  // The mouse.
-
-  function at(event: Event): { row: number; column: Column } | null {
-    const cell = (event.target as HTMLElement).closest<HTMLElement>('[data-row]');
-    return cell ? { row: Number(cell.dataset['row']), column: cell.dataset['column'] as Column } : null;
-  }
-
-  function press(event: MouseEvent) {
-    const handle = (event.target as HTMLElement).closest<HTMLElement>('[data-handle]');
-    if (handle) {
-      const row = Number(handle.dataset['handle']);
-      if (!grid.chosen.some((line) => line.id === grid.lineAt(row)?.id) || !grid.isRange) {
-        grid.go(row, 'code');
-        grid.chooseRow();
-      }
-      return;
-    }
-    const there = at(event);
-    if (!there || (event.target as HTMLElement).closest('input, select, [role="option"]')) return;
-    if (grid.editing) grid.done();
-    const isOn = grid.row === there.row && grid.column === there.column && !grid.isRange;
-    grid.go(there.row, there.column, event.shiftKey);
-    // A second press on the same cell begins to type; the open row at once.
-    if (!event.shiftKey && !locked && (isOn || !grid.line) && mayType(grid.line, grid.column)) {
-      event.preventDefault();
-      grid.edit(grid.line ? undefined : '');
-      return;
-    }
-    if (!(event.target as HTMLElement).closest('button')) {
-      event.preventDefault();
-      void land();
-    }
-  }
-
-  function drag(event: MouseEvent) {
-    if (event.buttons !== 1 || dragged || grid.editing) return;
-    const there = at(event);
-    if (there && (there.row !== grid.row || there.column !== grid.column))
-      grid.go(there.row, there.column, true);
-  }
-
-  function lift(event: DragEvent) {
-    if (!grid.indexes || locked) return;
-    dragged = grid.indexes;
-    event.dataTransfer?.setData('text/plain', '');
-    if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move';
-  }
-
-  let over = $state<number | null>(null);
-  function hover(event: DragEvent) {
-    const row = (event.target as HTMLElement)
-      .closest<HTMLElement>('tr')
-      ?.querySelector<HTMLElement>('[data-handle]');
-    if (!dragged || !row) return;
-    event.preventDefault();
-    over = Number(row.dataset['handle']);
-  }
-
-  function drop(event: DragEvent) {
-    event.preventDefault();
-    const index = over === null ? null : (grid.indexAt(over) ?? bench.lines.length - 1);
-    if (dragged && index !== null) {
-      const [from, to] = dragged;
-      const target = index > to ? index - (to - from) : index;
-      if (index < from || index > to) {
-        bench.move(from, to, target);
-        grid.go(grid.rowOf(target), 'code');
-        grid.chooseRow();
-        void land();
-      }
-    }
-    dragged = null;
-    over = null;
-  }
+  const hooks = { locked: () => locked, land: () => void land(), onWorking: (of: string) => onWorking(of) };
+  // svelte-ignore state_referenced_locally
+  const keyboard = new Keyboard(bench, grid, hooks);
+  // svelte-ignore state_referenced_locally
+  const pointer = new Pointer(bench, grid, hooks);
 
   // The clipboard.
 
@@ -377,12 +191,13 @@
   />
 {/snippet}
 {#snippet openRow(row: number)}
-  <tr class="new" aria-rowindex={row + 2}>
-    <th class="handle" scope="row"><span class="sr-only">new</span></th>
+  <tr {...ROW} class="new active" aria-rowindex={row + 2}>
+    <th {...HEADER} class="handle" scope="row"><span class="sr-only">new</span></th>
     <td
       role="gridcell"
       class="open code"
-      colspan={COLUMNS.length}
+      class:editing={grid.editing && grid.row === row}
+      style:grid-column="span {COLUMNS.length}"
       data-row={row}
       data-column="code"
       tabindex={grid.row === row ? 0 : -1}
@@ -407,28 +222,25 @@
     aria-label="Lines"
     aria-rowcount={grid.rows + 1}
     aria-multiselectable="true"
-    onkeydown={keys}
-    onmousedown={press}
-    onmouseover={drag}
+    onkeydown={(e) => keyboard.press(e)}
+    onmousedown={(e) => pointer.press(e)}
+    onmouseover={(e) => pointer.move(e)}
     onfocus={() => undefined}
     oncopy={copy}
     oncut={copy}
     onpaste={paste}
-    ondragstart={lift}
-    ondragover={hover}
-    ondrop={drop}
-    ondragend={() => {
-      dragged = null;
-      over = null;
-    }}
+    ondragstart={(e) => pointer.lift(e)}
+    ondragover={(e) => pointer.hover(e)}
+    ondrop={(e) => pointer.drop(e)}
+    ondragend={() => pointer.end()}
   >
-    <thead>
-      <tr aria-rowindex={1}>
-        <th class="handle"><span class="sr-only">Row</span></th>
-        {#each HEADS as [column, label, classes] (column)}<th class="{classes} {column}">{label}</th>{/each}
+    <thead {...GROUP}>
+      <tr {...ROW} aria-rowindex={1}>
+        <th {...COLUMN} class="handle"><span class="sr-only">Row</span></th>
+        {#each HEADS as [column, label, classes] (column)}<th {...COLUMN} class={classes}>{label}</th>{/each}
       </tr>
     </thead>
-    <tbody>
+    <tbody {...GROUP}>
       {#each bench.lines as line, index (line.id)}
         {@const row = grid.rowOf(index)}
         {#if !locked && index === grid.openRow}{@render openRow(grid.openRow)}{/if}
@@ -439,6 +251,7 @@
           {row}
           number={index + 1}
           active={grid.row === row ? grid.column : null}
+          over={pointer.over === row}
           span={grid.spanAt(row)}
           editing={grid.row === row ? grid.editing : null}
           {locked}
@@ -447,8 +260,10 @@
         />
       {/each}
       {#if !locked && grid.openRow >= bench.lines.length}{@render openRow(bench.lines.length)}{/if}
-      {#if locked && bench.lines.length === 0}<tr
-          ><td colspan={COLUMNS.length + 1} class="quiet">There are no lines.</td></tr
+      {#if locked && bench.lines.length === 0}<tr {...ROW}
+          ><td role="gridcell" style:grid-column="span {COLUMNS.length + 1}" class="quiet"
+            >There are no lines.</td
+          ></tr
         >{/if}
     </tbody>
   </table>
@@ -471,54 +286,46 @@
 <style>
   .scroll {
     overflow-x: auto;
+    contain: paint;
+  }
+  /*
+   * Each row is a grid of its own, so that of 300 lines only those in sight are laid out and painted. The roles say
+   * what the elements no longer say by themselves.
+   */
+  .lines,
+  .lines thead,
+  .lines tbody {
+    display: block;
   }
   .lines {
-    table-layout: fixed;
     min-width: 850px;
   }
+  .lines :global(tr) {
+    display: grid;
+    grid-template-columns: 30px 76px minmax(136px, 1fr) 56px 80px 80px 54px 72px 120px 92px 68px;
+    content-visibility: auto;
+    contain-intrinsic-block-size: auto 31px;
+  }
+  .lines :global(tr.active) {
+    content-visibility: visible;
+  }
   .lines :global(th.handle) {
-    width: 30px;
     text-align: right;
     color: var(--stone);
     font-weight: 400;
     font-size: 11.5px;
-    padding: 0 6px 0 2px;
+    padding: 6px 6px 0 2px;
     cursor: grab;
     user-select: none;
     border-bottom-color: var(--rule);
   }
-  .lines th.code {
-    width: 76px;
-  }
-  .lines th.quantity {
-    width: 56px;
-  }
-  .lines th.list,
-  .lines th.price {
-    width: 80px;
-  }
-  .lines th.discount {
-    width: 54px;
-  }
-  .lines th.counts {
-    width: 60px;
-  }
-  .lines th.ready {
-    width: 124px;
-  }
-  .lines th.final {
-    width: 92px;
-  }
-  .lines th.margin {
-    width: 68px;
-  }
-  .lines th:not(.handle),
-  .lines :global(td) {
+  .lines th:not(.handle) {
     padding-left: 6px;
     padding-right: 6px;
   }
   .lines :global(td) {
-    height: 30px;
+    height: 31px;
+    padding: 5px 6px;
     cursor: default;
     overflow: hidden;
     text-overflow: ellipsis;
@@ -532,22 +339,20 @@
     outline: 2px solid var(--petrol);
     outline-offset: -2px;
   }
-  .lines :global(td:has(> input, > select)) {
+  .lines :global(td.editing) {
     padding: 0;
     outline: 2px solid var(--brass);
     outline-offset: -2px;
     overflow: visible;
+  }
+  .lines :global(tr.over) {
+    box-shadow: inset 0 2px 0 var(--brass);
   }
   .lines :global(td.range) {
     background: var(--petrol-wash);
   }
   .lines :global(td.wrong) {
     box-shadow: inset 0 0 0 1.5px var(--madder);
-  }
-  .lines :global(td.what small) {
-    color: var(--stone);
-    font-size: 11.5px;
-    margin-left: 8px;
   }
   .lines :global(td.ready),
   .lines :global(td.counts) {

@@ -71,6 +71,7 @@
 
 <style>
   .strip {
+    will-change: transform;
     position: sticky;
     bottom: 0;
     display: flex;
@@ -98,7 +99,9 @@
   b {
     font-size: 14.5px;
     font-weight: 560;
-    animation: moved 0.9s ease-out;
+    position: relative;
+    display: inline-block;
+    z-index: 0;
   }
   .main b {
     font-size: 17px;
@@ -118,13 +121,23 @@
     color: var(--stone);
     text-decoration: line-through;
   }
+  /* What moved lights up and fades. Only its opacity changes, so that nothing is painted anew meanwhile. */
+  b::before {
+    content: '';
+    position: absolute;
+    inset: 0 -3px;
+    z-index: -1;
+    background: var(--brass-wash);
+    opacity: 0;
+    animation: moved 0.9s ease-out;
+  }
   @keyframes moved {
     from {
-      background: var(--brass-wash);
+      opacity: 1;
     }
   }
   @media (prefers-reduced-motion: reduce) {
-    b {
+    b::before {
       animation: none;
     }
   }

@@ -1,7 +1,19 @@
 import { asRefusal, type Refusal } from '$lib/api/client';
 import { Drafts } from './draft';
 import type { FormOf, Home, View } from './home';
-import { blank, byId, inFreeSets, newId, typed, type LineForm, type LineView, type Typed } from './lines';
+import {
+  blank,
+  byId,
+  grouped,
+  placesOf,
+  inFreeSets,
+  newId,
+  typed,
+  type LineForm,
+  type LineView,
+  type Typed,
+  unchanged
+} from './lines';
 import { merge, type Clash } from './merge';
 
 /** What the bench tells of that nobody did here: lines that came back, or what somebody else saved. */
@@ -10,7 +22,8 @@ export type News = { words: string; clashes: Clash[] };
 type Problem = { id: string; row: number; field: string; message: string };
 
 const AT = /^lines\[(\d+)\](?:\.(.+))?$/;
-const DRAFT_DELAY = 250;
+const DRAFT_DELAY = 500;
+const NONE: readonly Problem[] = [];
 const AGAIN_DELAY = 4000;
 
 /** The state of the bench: what is typed, what the core says of it, and what is kept. No figure is worked out here. */
@@ -35,6 +48,8 @@ export class Bench {
   busy = $state(false);
   /** saved while there was no connection: it is tried again by itself */
   waiting = $state(false);
+  #problemsById = $derived(grouped(this.problems, (problem) => problem.id));
+  #places = $derived(placesOf(this.lines));
   #figures = $state.raw(byId<LineView>([], () => ''));
   #undo = $state.raw<Typed[]>([]);
   #redo = $state.raw<Typed[]>([]);
@@ -98,9 +113,14 @@ export class Bench {
     return this.problems.length > 0;
   }
 
+  /** What is wrong with a line. */
+  problemsOf(id: string): readonly Problem[] {
+    return this.#problemsById.get(id) ?? NONE;
+  }
+
   /** What is wrong at a cell, in words; without a field, at the line as a whole. */
   problem(id: string, field = ''): string | undefined {
-    return this.problems.find((p) => p.id === id && p.field === field)?.message;
+    return this.problemsOf(id).find((p) => p.field === field)?.message;
   }
 
   /** What is wrong with a discount on the whole. */
@@ -114,12 +134,15 @@ export class Bench {
   }
 
   #show(lines: readonly LineView[]) {
-    this.#figures = byId(lines, (line) => line.typed.id);
+    this.#figures = byId(
+      lines.map((line) => unchanged(this.of(line.id), line)),
+      (line) => line.id
+    );
   }
 
   /** Where a row stands among those that have a price, as workings name it. */
   place(row: number): number {
-    return this.lines.slice(0, row).filter((line) => !line.kind || line.kind === 'line').length;
+    return this.#places[row] ?? 0;
   }
 
   // What is typed.
@@ -287,7 +310,7 @@ export class Bench {
       this.#workedOut(form, got.worksheet.lines);
     } else {
       // Stock is as it was; sums of sections are not known.
-      this.#show(got.lines.map((line) => ({ ...line, supply: this.of(line.typed.id)?.supply ?? null })));
+      this.#show(got.lines.map((line) => ({ ...line, supply: this.of(line.id)?.supply ?? null })));
       this.problems = got.problems.map(({ at, message }) => {
         const [, row, field] = AT.exec(at) ?? [];
         if (row === undefined) return { id: '', row: -1, field: at, message };
@@ -300,7 +323,7 @@ export class Bench {
   /** Small sums that were worked out stand in their cells as numbers; what was typed since stays. */
   #workedOut(asked: FormOf, lines: readonly LineView[]) {
     const before = byId(asked.lines, (line) => line.id);
-    const read = byId(lines, (line) => line.typed.id);
+    const read = byId(lines, (line) => line.id);
     const next = this.lines.map((line) => {
       const got = read.get(line.id)?.typed;
       return got && line === before.get(line.id) && line.id !== this.typing && hasSum(line)
@@ -511,14 +534,20 @@ export class Bench {
 
 function typedOf(view: View): Typed {
   return {
-    lines: view.lines.map((line) => line.typed),
+    lines: view.lines.flatMap((line) => line.typed ?? []),
     discountPercent: view.discountPercent ?? '',
     discountAmount: view.discountAmount ?? ''
   };
 }
 
+/** Lines that were not touched are the same objects, so that only the others are looked into. */
 function isSame(a: Typed, b: Typed): boolean {
-  return a === b || JSON.stringify(a) === JSON.stringify(b);
+  return (
+    a.discountPercent === b.discountPercent &&
+    a.discountAmount === b.discountAmount &&
+    a.lines.length === b.lines.length &&
+    a.lines.every((line, n) => line === b.lines[n] || JSON.stringify(line) === JSON.stringify(b.lines[n]))
+  );
 }
 
 const NUMBERS = ['quantity', 'listPrice', 'unitCost', 'unitPrice', 'discountPercent', 'requestedOn'] as const;

@@ -166,3 +166,28 @@ export function inFreeSets(lines: readonly LineForm[], rows: readonly LineForm[]
     return { ...row, alternativeSet: names[set] };
   });
 }
+
+/** Things in groups by a key. */
+export function grouped<T>(list: readonly T[], key: (of: T) => string): ReadonlyMap<string, readonly T[]> {
+  const groups = new Map<string, T[]>();
+  for (const of of list) groups.set(key(of), [...(groups.get(key(of)) ?? []), of]);
+  return groups;
+}
+
+/** For each row how many before it have a price: how workings count the lines. */
+export function placesOf(lines: readonly LineForm[]): readonly number[] {
+  let place = 0;
+  return lines.map((line) => (isLine(line) ? place++ : place));
+}
+
+/** What was shown of a line before, if the same is shown of it now: then nothing of it is drawn anew. */
+export function unchanged(before: LineView | undefined, now: LineView): LineView {
+  const parts = ['figures', 'subtotal', 'supply'] as const;
+  return before && parts.every((part) => isAlike(before[part], now[part])) ? before : now;
+}
+
+function isAlike(a: object | null, b: object | null): boolean {
+  if (a === null || b === null) return a === b;
+  const before = a as Record<string, unknown>;
+  return Object.entries(b).every(([key, value]) => value === before[key]);
+}

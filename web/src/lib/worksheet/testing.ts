@@ -10,6 +10,7 @@ export function line(id: string, more: Partial<LineForm> = {}): LineForm {
 export function shown(typed: LineForm, figures: Partial<LineView['figures']> = {}): LineView {
   const isLine = !typed.kind || typed.kind === 'line';
   return {
+    id: typed.id,
     typed,
     figures: isLine ? ({ counted: true, ...figures } as NonNullable<LineView['figures']>) : null,
     subtotal: null,

@@ -3,8 +3,13 @@ package firmtally.browser;
 import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import firmtally.server.FirmTally;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -33,6 +38,8 @@ import org.springframework.context.ConfigurableApplicationContext;
 final class Browser implements BeforeAllCallback, AfterAllCallback {
   private static final Duration PATIENCE = Duration.ofSeconds(20);
   private static final Duration LOOK_AGAIN = Duration.ofMillis(60);
+  private static final String DATABASE = "firm-tally.sqlite";
+  private static Path untouched;
   private final boolean demo;
   private ConfigurableApplicationContext application;
   private ChromeDriver driver;
@@ -45,10 +52,7 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
   @Override
   public void beforeAll(ExtensionContext context) throws Exception {
     Logger.getLogger("org.openqa.selenium").setLevel(Level.SEVERE);
-    Path data = Files.createTempDirectory("tally-browser");
-    application =
-        new SpringApplicationBuilder(FirmTally.class)
-            .run("--server.port=0", "--tally.data=" + data, "--tally.load-demo=" + demo);
+    application = start(demo);
     int port = ((WebServerApplicationContext) application).getWebServer().getPort();
     address = "http://127.0.0.1:" + port;
     ChromeDriverService service =
@@ -59,6 +63,31 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
     driver.executeCdpCommand(
         "Emulation.setDeviceMetricsOverride",
         Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+  }
+
+  /**
+   * The application on a database of its own. The demo data is made once; whoever comes later gets
+   * it as it was before anybody touched it.
+   */
+  private static synchronized ConfigurableApplicationContext start(boolean demo)
+      throws IOException, SQLException {
+    Path data = Files.createTempDirectory("tally-browser");
+    if (demo && untouched != null) {
+      Files.copy(untouched, data.resolve(DATABASE));
+    }
+    ConfigurableApplicationContext started =
+        new SpringApplicationBuilder(FirmTally.class)
+            .run("--server.port=0", "--tally.data=" + data, "--tally.load-demo=" + demo);
+    if (demo && untouched == null) {
+      Path copy = Files.createTempDirectory("tally-demo").resolve(DATABASE);
+      try (Connection database =
+              DriverManager.getConnection("jdbc:sqlite:" + data.resolve(DATABASE));
+          Statement statement = database.createStatement()) {
+        statement.execute("VACUUM INTO '" + copy + "'");
+      }
+      untouched = copy;
+    }
+    return started;
   }
 
   private static ChromeOptions options() throws Exception {

@@ -57,7 +57,7 @@ class Bench {
   /** The figures of what is typed; where something is wrong, what can be said without it. */
   WorksheetView.Tallied tally(Place place, WorksheetForm form) {
     try {
-      return WorksheetView.Tallied.of(view(place, worksheets.tally(place.context(), form)));
+      return WorksheetView.Tallied.of(view(place, worksheets.tally(place.context(), form)), form);
     } catch (BadInput wrong) {
       return WorksheetView.Tallied.of(worksheets.partial(place.context(), form, wrong.problems()));
     }

@@ -32,6 +32,23 @@ public final class TypedNumber {
    *     two ways: {@code 1,200}
    */
   public static String plain(String typed, int decimals) {
+    return isPlain(typed) ? typed : read(typed, decimals);
+  }
+
+  /** Digits with a point at most: nearly all of what is typed, and nothing to be read into it. */
+  private static boolean isPlain(String typed) {
+    int points = 0;
+    for (int i = 0; i < typed.length(); i++) {
+      char c = typed.charAt(i);
+      points += c == '.' ? 1 : 0;
+      if (c != '.' && (c < '0' || c > '9') || points > 1) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static String read(String typed, int decimals) {
     String text = SPACES.matcher(typed).replaceAll("");
     text = text.replace('×', '*').replace('÷', '/').replace('−', '-');
     if (EITHER.matcher(text).matches()) {

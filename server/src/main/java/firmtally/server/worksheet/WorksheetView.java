@@ -15,10 +15,12 @@ import firmtally.server.catalogue.Product;
 import firmtally.server.platform.MaybeNull;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.joda.money.Money;
 
 /** A worksheet as a screen shows it: what was typed, and every figure as the core gave it. */
@@ -37,13 +39,20 @@ public record WorksheetView(
   /**
    * A row: typed, and worked out where it has a price.
    *
+   * @param typed left out of an answer where it is what was sent
    * @param subtotal of the heading of a section
    */
   public record LineView(
-      LineForm typed,
+      String id,
+      @MaybeNull LineForm typed,
       @MaybeNull FiguresView figures,
       @MaybeNull SubtotalView subtotal,
-      @MaybeNull SupplyView supply) {}
+      @MaybeNull SupplyView supply) {
+    /** Without what was typed, where somebody sent just that. */
+    LineView answering(Set<LineForm> sent) {
+      return sent.contains(typed) ? new LineView(id, null, figures, subtotal, supply) : this;
+    }
+  }
 
   /**
    * The figures of a line. What a discount on the whole takes part in is left out while something
@@ -89,9 +98,13 @@ public record WorksheetView(
    */
   public record Tallied(
       @MaybeNull WorksheetView worksheet, List<LineView> lines, List<CellProblem> problems) {
-    /** Of a worksheet without problems. */
-    public static Tallied of(WorksheetView worksheet) {
-      return new Tallied(worksheet, List.of(), List.of());
+    /** Of a worksheet without problems, in answer to what was sent. */
+    public static Tallied of(WorksheetView worksheet, WorksheetForm sent) {
+      Set<LineForm> known = new HashSet<>(sent.lines());
+      return new Tallied(
+          worksheet.with(worksheet.lines().stream().map(l -> l.answering(known)).toList()),
+          List.of(),
+          List.of());
     }
 
     /** Of one with problems. */
@@ -102,6 +115,7 @@ public record WorksheetView(
               .map(
                   row ->
                       new LineView(
+                          row.form().id(),
                           row.form(),
                           row.tally().map(t -> figures(t, !partial.shared())).orElse(null),
                           null,
@@ -179,6 +193,7 @@ public record WorksheetView(
       Optional<Product> product = worked.product(row.form());
       lines.add(
           new LineView(
+              row.form().id(),
               row.form(),
               row.tally().map(t -> figures(t, true)).orElse(null),
               subtotal(subtotals.get(row.form().id())),
@@ -196,6 +211,21 @@ public record WorksheetView(
         room(worked),
         worked.check().landing().map(landing -> landing(landing, worked.landed())).orElse(null),
         credit(credit, ordered));
+  }
+
+  private WorksheetView with(List<LineView> other) {
+    return new WorksheetView(
+        id,
+        version,
+        locked,
+        other,
+        discountPercent,
+        discountAmount,
+        totals,
+        signOff,
+        room,
+        landing,
+        credit);
   }
 
   private static FiguresView figures(LineTally t, boolean whole) {
