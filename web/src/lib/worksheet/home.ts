@@ -26,6 +26,11 @@ export type Home = {
   };
 };
 
+/** What is left out is the same as nothing, and a question is asked at each key: it is sent without it. */
+function withoutNothing(body: unknown): string {
+  return JSON.stringify(body, (_, value: unknown) => (value === null ? undefined : value));
+}
+
 export type HomeKind = 'opportunities' | 'quotes';
 
 export function homeOf(home: HomeKind, id: number): Home {
@@ -34,7 +39,8 @@ export function homeOf(home: HomeKind, id: number): Home {
   const one = (variant: number) => ({ path: { ...path, variant } });
   return {
     key: `${home}/${id}`,
-    tally: (body) => ask(api.POST('/api/{home}/{id}/tally', { params: { path }, body })),
+    tally: (body) =>
+      ask(api.POST('/api/{home}/{id}/tally', { params: { path }, body, bodySerializer: withoutNothing })),
     save:
       home === 'quotes'
         ? (version, body) => ask(api.PUT('/api/quotes/{id}/worksheet', { params: header(version), body }))
