@@ -59,6 +59,8 @@ export class Bench {
   #running: Promise<void> | null = null;
   #draftTimer: ReturnType<typeof setTimeout> | undefined;
   #againTimer: ReturnType<typeof setTimeout> | undefined;
+  /** the name of the last answer, whose lines are shown */
+  #answer = '';
   #landingAsked = 0;
   #target: { targetContract?: string; targetMargin?: string } = {};
 
@@ -77,6 +79,7 @@ export class Bench {
     this.#base = typedOf(view);
     this.#put(this.#base);
     this.#show(view.lines);
+    this.#answer = '';
     this.problems = [];
     this.dirty = false;
     this.waiting = false;
@@ -293,7 +296,7 @@ export class Bench {
       asked = this.#wanted;
       const form = this.form;
       try {
-        this.#answered(form, await this.home.tally(form));
+        this.#answered(form, await this.home.tally(form, this.#answer));
         this.refusal = null;
       } catch (thrown) {
         this.refusal = asRefusal(thrown);
@@ -303,11 +306,14 @@ export class Bench {
   }
 
   #answered(form: FormOf, got: Awaited<ReturnType<Home['tally']>>) {
+    this.#answer = got.name;
     if (got.worksheet) {
-      this.view = { ...got.worksheet, id: this.view.id, version: this.view.version };
-      this.#show(got.worksheet.lines);
+      const changed = got.worksheet.lines;
+      const lines = got.since ? this.#joined(form, changed) : changed;
+      this.view = { ...got.worksheet, lines: [...lines], id: this.view.id, version: this.view.version };
+      this.#show(lines);
       this.problems = [];
-      this.#workedOut(form, got.worksheet.lines);
+      this.#workedOut(form, changed);
     } else {
       // Stock is as it was; sums of sections are not known.
       this.#show(got.lines.map((line) => ({ ...line, supply: this.of(line.id)?.supply ?? null })));
@@ -318,6 +324,12 @@ export class Bench {
       });
       this.#workedOut(form, got.lines);
     }
+  }
+
+  /** All lines, where an answer holds only those that are not as they were. */
+  #joined(form: FormOf, changed: readonly LineView[]): LineView[] {
+    const news = byId(changed, (line) => line.id);
+    return form.lines.flatMap((line) => news.get(line.id) ?? this.of(line.id) ?? []);
   }
 
   /** Small sums that were worked out stand in their cells as numbers; what was typed since stays. */
@@ -368,7 +380,7 @@ export class Bench {
       return;
     }
     try {
-      const got = await this.home.tally({ ...this.form, discountPercent: null, ...this.#target });
+      const got = await this.home.tally({ ...this.form, discountPercent: null, ...this.#target }, '');
       if (number !== this.#landingAsked) return;
       this.landing = got.worksheet?.landing ?? null;
       this.aimProblem =

@@ -105,7 +105,13 @@ describe('the figures', () => {
         asked.push(form.discountPercent ?? '');
         return new Promise((resolve) =>
           answers.push(() =>
-            resolve({ worksheet: view(`${form.discountPercent}.00`, form.lines), lines: [], problems: [] })
+            resolve({
+              worksheet: view(`${form.discountPercent}.00`, form.lines),
+              lines: [],
+              problems: [],
+              name: '',
+              since: ''
+            })
           )
         );
       }
@@ -130,7 +136,9 @@ describe('the figures', () => {
             form.lines.map((l) => ({ ...l, quantity: l.quantity.replace('12*4', '48') }))
           ),
           lines: [],
-          problems: []
+          problems: [],
+          name: '',
+          since: ''
         })
     });
     b.typing = 'a';
@@ -152,7 +160,9 @@ describe('the figures', () => {
           problems: [
             { at: 'lines[0].quantity', message: 'quantity 0 is not above 0' },
             { at: 'discountPercent', message: 'not so' }
-          ]
+          ],
+          name: '',
+          since: ''
         })
     });
     b.begin();
@@ -163,6 +173,28 @@ describe('the figures', () => {
     expect(b.lines[0]?.quantity).toBe('0');
     expect(b.of('a')?.figures).toBeNull();
     expect(b.of('b')?.figures?.unitPrice).toBe('3');
+  });
+
+  it('keep the lines that an answer leaves out as those of the answer before', async () => {
+    const asked: string[] = [];
+    const b = bench({
+      tally: (form, since) => {
+        asked.push(since);
+        const lines = form.lines.map((l) => shown(l, { unitPrice: since ? '9' : '3' }));
+        return Promise.resolve({
+          worksheet: { ...view('10.00'), lines: since ? lines.slice(0, 1) : lines },
+          lines: [],
+          problems: [],
+          name: 'first',
+          since
+        });
+      }
+    });
+    await b.tally();
+    await b.change(['a'], (l) => ({ ...l, quantity: '2' }));
+    expect(asked).toEqual(['', 'first']);
+    expect(['a', 'b', 'c'].map((id) => b.of(id)?.figures?.unitPrice)).toEqual(['9', '3', '3']);
+    expect(b.view.lines).toHaveLength(3);
   });
 
   it('know a line by its place among those that have a price, as workings name it', () => {
@@ -189,7 +221,9 @@ describe('landing', () => {
         return Promise.resolve({
           worksheet: { ...view('87.50', form.lines), landing },
           lines: [],
-          problems: []
+          problems: [],
+          name: '',
+          since: ''
         });
       }
     });
@@ -206,7 +240,9 @@ describe('landing', () => {
         Promise.resolve({
           worksheet: null,
           lines: [],
-          problems: [{ at: 'targetMargin', message: 'not below 100' }]
+          problems: [{ at: 'targetMargin', message: 'not below 100' }],
+          name: '',
+          since: ''
         })
     });
     await b.aim('margin', '100');

@@ -1,4 +1,4 @@
-import { api, ask, type Schemas } from '$lib/api/client';
+import { api, ask, send, type Schemas } from '$lib/api/client';
 
 export type View = Schemas['WorksheetView'];
 export type FormOf = Schemas['WorksheetForm'];
@@ -7,7 +7,8 @@ export type FormOf = Schemas['WorksheetForm'];
 export type Home = {
   /** by which what is typed is kept in this browser */
   key: string;
-  tally: (form: FormOf) => Promise<Schemas['Tallied']>;
+  /** with the name of the last answer, only lines that are not as they were in it are answered */
+  tally: (form: FormOf, since: string) => Promise<Schemas['Tallied']>;
   save: (version: number, form: FormOf) => Promise<View>;
   /** the worksheet as it is kept now */
   kept: () => Promise<View>;
@@ -39,8 +40,9 @@ export function homeOf(home: HomeKind, id: number): Home {
   const one = (variant: number) => ({ path: { ...path, variant } });
   return {
     key: `${home}/${id}`,
-    tally: (body) =>
-      ask(api.POST('/api/{home}/{id}/tally', { params: { path }, body, bodySerializer: withoutNothing })),
+    // A question is asked at each key: it is on its way before the page is drawn.
+    tally: (body, since) =>
+      send(`/api/${home}/${id}/tally?since=${encodeURIComponent(since)}`, withoutNothing(body)),
     save:
       home === 'quotes'
         ? (version, body) => ask(api.PUT('/api/quotes/{id}/worksheet', { params: header(version), body }))

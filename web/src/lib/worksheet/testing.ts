@@ -39,7 +39,8 @@ export function view(contract: string, lines: LineForm[] = [], version = 1): Vie
 export function home(more: Partial<Home> = {}): Home {
   return {
     key: 'opportunities/7',
-    tally: (form) => Promise.resolve({ worksheet: view('10.00', form.lines), lines: [], problems: [] }),
+    tally: (form) =>
+      Promise.resolve({ worksheet: view('10.00', form.lines), lines: [], problems: [], name: '', since: '' }),
     save: (version, form) => Promise.resolve(view('10.00', form.lines, version + 1)),
     kept: () => Promise.resolve(view('10.00')),
     savedBy: () => Promise.resolve('Helen Sorrel'),

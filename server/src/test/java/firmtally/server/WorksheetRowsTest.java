@@ -152,6 +152,26 @@ class WorksheetRowsTest {
   }
 
   @Test
+  void anAnswerLeavesOutTheLinesThatTheOneBeforeHad() {
+    var lines =
+        List.of(
+            line("1", "BS-15", "1", null),
+            line("2", "PR-58", "1", null),
+            line("3", "TW-1", "1", null));
+    Guest.Answer first = tally(lines);
+    assertThat(first.body().at("/worksheet/lines").size()).isEqualTo(3);
+    assertThat(first.text("/since")).isEmpty();
+    var changed = List.of(lines.get(0), line("2", "PR-58", "2", null), lines.get(2));
+    String at = "/api/opportunities/" + opportunity + "/tally?since=";
+    Guest.Answer second = rep.post(at + first.text("/name"), form(changed)).is(200);
+    assertThat(second.body().at("/worksheet/lines").findValuesAsString("id")).containsExactly("2");
+    assertThat(second.text("/since")).isEqualTo(first.text("/name"));
+    assertThat(second.text("/worksheet/lines/0/figures/finalAmount")).isEqualTo("396.00");
+    assertThat(rep.post(at + "forgotten", form(changed)).body().at("/worksheet/lines").size())
+        .isEqualTo(3);
+  }
+
+  @Test
   void everyCellSaysWhatIsWrongInItsOwnWords() {
     Map<String, Object> inline = with(line("1", "", "1", null), "description", "Made to measure");
     inline.put("product", null);

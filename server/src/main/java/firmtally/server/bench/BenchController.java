@@ -21,12 +21,16 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/{home:opportunities|quotes}/{id}")
 class BenchController {
   private final Bench bench;
+  private final AnswerMemory memory;
   private final PickService picks;
   private final PasteService pastes;
   private final VariantService variants;
 
-  BenchController(Bench bench, PickService picks, PasteService pastes, VariantService variants) {
+  BenchController(Bench bench,
+      AnswerMemory memory,
+      PickService picks, PasteService pastes, VariantService variants) {
     this.bench = bench;
+    this.memory = memory;
     this.picks = picks;
     this.pastes = pastes;
     this.variants = variants;
@@ -42,15 +46,17 @@ class BenchController {
 
   /**
    * Works out what is typed, without keeping it: margin, sign-off, room, landing, supply and
-   * credit. What cannot be read is named at its cell.
+   * credit. What cannot be read is named at its cell. With the name of an earlier answer, lines that
+   * are as they were in it are left out.
    */
   @PostMapping("/tally")
   WorksheetView.Tallied tally(
       @PathVariable String home,
       @PathVariable long id,
+      @RequestParam(defaultValue = "") String since,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
-    return bench.tally(bench.seen(home, id, actor), form);
+    return memory.next(bench.tally(bench.seen(home, id, actor), form), since);
   }
 
   /** What a few words could mean: products, kits, templates, tables of sizes, typical values. */

@@ -95,16 +95,30 @@ public record WorksheetView(
   /**
    * What became of something typed: a worksheet, or what is wrong and the lines that do not hang on
    * it.
+   *
+   * @param name of this answer, by which the next question can say what it has
+   * @param since the answer whose lines are left out where they are the same; blank for all lines
    */
   public record Tallied(
-      @MaybeNull WorksheetView worksheet, List<LineView> lines, List<CellProblem> problems) {
+      @MaybeNull WorksheetView worksheet,
+      List<LineView> lines,
+      List<CellProblem> problems,
+      String name,
+      String since) {
+    /** The same under a name, with those of its lines that the other answer does not have. */
+    public Tallied named(String own, String other, List<LineView> left) {
+      return new Tallied(worksheet.with(left), lines, problems, own, other);
+    }
+
     /** Of a worksheet without problems, in answer to what was sent. */
     public static Tallied of(WorksheetView worksheet, WorksheetForm sent) {
       Set<LineForm> known = new HashSet<>(sent.lines());
       return new Tallied(
           worksheet.with(worksheet.lines().stream().map(l -> l.answering(known)).toList()),
           List.of(),
-          List.of());
+          List.of(),
+          "",
+          "");
     }
 
     /** Of one with problems. */
@@ -121,7 +135,9 @@ public record WorksheetView(
                           null,
                           null))
               .toList(),
-          partial.problems().stream().map(p -> new CellProblem(p.at(), p.message())).toList());
+          partial.problems().stream().map(p -> new CellProblem(p.at(), p.message())).toList(),
+          "",
+          "");
     }
   }
 
