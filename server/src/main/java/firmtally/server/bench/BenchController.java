@@ -26,9 +26,12 @@ class BenchController {
   private final PasteService pastes;
   private final VariantService variants;
 
-  BenchController(Bench bench,
+  BenchController(
+      Bench bench,
       AnswerMemory memory,
-      PickService picks, PasteService pastes, VariantService variants) {
+      PickService picks,
+      PasteService pastes,
+      VariantService variants) {
     this.bench = bench;
     this.memory = memory;
     this.picks = picks;
@@ -46,8 +49,8 @@ class BenchController {
 
   /**
    * Works out what is typed, without keeping it: margin, sign-off, room, landing, supply and
-   * credit. What cannot be read is named at its cell. With the name of an earlier answer, lines that
-   * are as they were in it are left out.
+   * credit. What cannot be read is named at its cell. With the name of an earlier answer, lines
+   * that are as they were in it are left out.
    */
   @PostMapping("/tally")
   WorksheetView.Tallied tally(
