@@ -86,7 +86,7 @@
 
   /** How it counts; of a plan that simply counts, how often it is charged. */
   function counts(): string {
-    return countsAs(line) || (line.everyMonths ? `each ${line.everyMonths} mo` : '');
+    return countsAs(line) || (line.everyMonths ? `${line.everyMonths} mo` : '');
   }
 </script>
 
