@@ -53,17 +53,15 @@
         {#each rows as row (row.place.home + row.place.id)}
           <tr>
             <td title={row.place.title}><a href="/{row.place.home}/{row.place.id}">{row.place.number}</a></td>
-            {#if row.after}
-              <td class="figure quiet">{figure(row.before)}</td>
-              <td class="figure"><b>{figure(row.after)}</b></td>
-              <td class="figure quiet">{percent(row.marginBefore)}</td>
-              <td class="figure">{percent(row.marginAfter)}</td>
-              <td class:heed={row.signOffAfter !== row.signOffBefore}
-                >{row.signOffAfter ? words(row.signOffAfter) : 'none'}{row.signOffAfter !== row.signOffBefore
-                  ? ', new'
-                  : ''}</td
-              >
-            {:else}<td colspan="5" class="heed">has something that cannot be read; look at it</td>{/if}
+            <td class="figure quiet">{figure(row.before)}</td>
+            <td class="figure"><b>{figure(row.after)}</b></td>
+            <td class="figure quiet">{percent(row.marginBefore)}</td>
+            <td class="figure">{percent(row.marginAfter)}</td>
+            <td class:heed={row.signOffAfter !== row.signOffBefore}
+              >{row.signOffAfter ? words(row.signOffAfter) : 'none'}{row.signOffAfter !== row.signOffBefore
+                ? ', new'
+                : ''}</td
+            >
           </tr>
         {:else}<tr
             ><td colspan="6" class="quiet"

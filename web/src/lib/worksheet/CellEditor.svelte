@@ -26,7 +26,6 @@
     const way = countings(bench.lines).find((c) => c.key === key);
     grid.editing = null;
     bench.typing = '';
-    void bench.abandon();
     if (way)
       bench.count(
         grid.chosen.map((l) => l.id),

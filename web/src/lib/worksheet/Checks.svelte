@@ -23,6 +23,7 @@
 
 <aside class="checks leaf" aria-label="Checks">
   <ThisLine {bench} {grid} {locked} {onWorking} />
+  {#if bench.incomplete}<p class="heed reason">Something cannot be read: what follows is of before.</p>{/if}
   <Beam view={bench.view} {onWorking} />
   <section aria-label="Sign-off">
     <h2>
@@ -39,7 +40,7 @@
       </p>
     {/each}
   </section>
-  {#if !locked}<Landing {bench} />{/if}
+  {#if !locked}<Landing {bench} {onWorking} />{/if}
   <Stack credit={bench.view.credit} {onWorking} />
 </aside>
 

@@ -5,7 +5,17 @@
   import type { Bench } from './bench.svelte';
   import type { Editing } from './grid.svelte';
   import { HEADER, ROW } from './roles';
-  import { COLUMNS, countsAs, isLine, mayType, type Column, type LineForm, type LineView } from './lines';
+  import {
+    COLUMNS,
+    NAMES,
+    columnOf,
+    countsAs,
+    isLine,
+    mayType,
+    type Column,
+    type LineForm,
+    type LineView
+  } from './lines';
   /** One row of the grid: a line, the heading of a section, or a note. */
   let {
     bench,
@@ -45,30 +55,7 @@
   const short = $derived(supply && supply.missing !== '0' ? supply.missing : null);
   const chosen = $derived(span.split(' '));
   const problems = $derived(bench.problemsOf(line.id));
-  const NAMES: Record<string, string> = {
-    product: 'Code',
-    description: 'What',
-    quantity: 'Quantity',
-    listPrice: 'List',
-    unitPrice: 'Price',
-    discountPercent: 'Discount',
-    requestedOn: 'Ready',
-    unitCost: 'Cost',
-    taxPercent: 'Tax',
-    termMonths: 'Term',
-    chosen: 'Counts'
-  };
-  const FIELD_COLUMN: Record<string, Column> = {
-    product: 'code',
-    description: 'what',
-    quantity: 'quantity',
-    listPrice: 'list',
-    unitPrice: 'price',
-    discountPercent: 'discount',
-    requestedOn: 'ready',
-    chosen: 'counts'
-  };
-  const wrong = $derived(problems.map((p) => FIELD_COLUMN[p.field]));
+  const wrong = $derived(problems.map((p) => columnOf(p.field)));
 
   function ready(): string {
     if (line.requestedOn) return `for ${day(line.requestedOn)}`;
@@ -137,26 +124,7 @@
   {#if isLine(line)}
     {@const at = `lines[${bench.place(number - 1)}]`}
     {@render cell('code', 'code', line.product ?? '')}
-    <td
-      role="gridcell"
-      class="what {locked ? '' : 'open'}"
-      class:range={chosen.includes('what')}
-      class:editing={editing?.column === 'what'}
-      class:wrong={wrong.includes('what')}
-      data-row={row}
-      data-column="what"
-      tabindex={active === 'what' ? 0 : -1}
-      aria-selected={active === 'what' || chosen.includes('what')}
-      title={line.description}
-    >
-      {#if editing?.column === 'what'}<CellEditor
-          {bench}
-          {line}
-          column="what"
-          text={editing.text}
-          label="what, row {number}"
-        />{:else}<span class="words">{line.description}</span>{/if}
-    </td>
+    {@render cell('what', 'what', line.description)}
     {@render cell('quantity', 'figure', figure(line.quantity))}
     {@render cell('list', 'figure quiet', unitPrice(got?.listUnit ?? line.listPrice, digits))}
     {@render cell(
@@ -181,8 +149,18 @@
     )}
   {:else if line.kind === 'section'}
     {@render cell('what', 'what', line.description, undefined, COLUMNS.length - 2)}
-    {@render cell('final', 'figure strong', figure(view?.subtotal?.contract))}
-    {@render cell('margin', 'figure quiet', percent(view?.subtotal?.marginPercent))}
+    {@render cell(
+      'final',
+      'figure strong',
+      figure(view?.subtotal?.contract),
+      `sections[${line.id}].contract`
+    )}
+    {@render cell(
+      'margin',
+      'figure quiet',
+      percent(view?.subtotal?.marginPercent),
+      `sections[${line.id}].marginPercent`
+    )}
   {:else}
     {@render cell('what', 'what', line.description, undefined, COLUMNS.length)}
   {/if}

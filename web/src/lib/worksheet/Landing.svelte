@@ -1,16 +1,19 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { figure, percent, words } from '$lib/ui/format';
   import type { Bench } from './bench.svelte';
   /** The total or the margin that is wanted: what it would take, what is left, and who would have to sign. */
-  let { bench }: { bench: Bench } = $props();
+  let { bench, onWorking }: { bench: Bench; onWorking: (of: string) => void } = $props();
   let kind = $state<'total' | 'margin'>('total');
   let text = $state('');
   const landing = $derived(bench.landing);
 
-  // What is typed in the lines moves the landing with it.
+  // Asked anew when another total is typed, and when what is typed in the lines has moved it.
   $effect(() => {
     void bench.view;
-    if (text.trim()) void bench.aim(kind, text);
+    const wanted = text;
+    const as = kind;
+    untrack(() => void bench.aim(as, wanted));
   });
 
   function apply() {
@@ -19,6 +22,10 @@
     text = '';
   }
 </script>
+
+{#snippet how(of: string, text: string)}<button class="how" onclick={() => onWorking('landing.' + of)}
+    ><b>{text}</b></button
+  >{/snippet}
 
 <section aria-label="Landing" class="landing">
   <div>
@@ -36,7 +43,6 @@
         ? figure(bench.view.totals.contract)
         : figure(bench.view.totals.marginPercent)}
       bind:value={text}
-      oninput={() => void bench.aim(kind, text)}
       onkeydown={(e) => e.key === 'Enter' && apply()}
       aria-invalid={bench.aimProblem ? 'true' : undefined}
     />
@@ -46,9 +52,13 @@
   {:else if landing && text.trim()}
     {#if landing.feasible}
       <p>
-        Take off <b>{figure(landing.documentDiscount)}</b> in all{bench.discountPercent
+        Take off {@render how('documentDiscount', figure(landing.documentDiscount))} in all{bench.discountPercent
           ? `, in place of the ${bench.discountPercent} %`
-          : ''}: net {figure(landing.contract)}, margin {percent(landing.marginPercent)}.
+          : ''}: net
+        {@render how('contract', figure(landing.contract))}, margin {@render how(
+          'marginPercent',
+          percent(landing.marginPercent)
+        )}.
         <span class={landing.signOffRole ? 'heed' : 'good'}
           >{landing.signOffRole
             ? `The ${words(landing.signOffRole)} would have to sign.`
@@ -56,7 +66,8 @@
         >
       </p>
     {:else}<p class="bad">
-        Cannot be reached: it would take {figure(landing.documentDiscount)} off the one-off lines.
+        Cannot be reached: it would take {@render how('documentDiscount', figure(landing.documentDiscount))} off
+        the one-off lines.
       </p>{/if}
   {/if}
 </section>

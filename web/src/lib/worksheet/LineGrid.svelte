@@ -114,10 +114,7 @@
     }
     const first = picked.lines[0];
     if (line && first) {
-      void bench.write((t) => ({
-        ...t,
-        lines: t.lines.map((l) => (l.id === line.id ? inPlaceOf(line, first) : l))
-      }));
+      void bench.change([line.id], (l) => inPlaceOf(l, first));
       bench.typing = '';
       void land();
       return;
@@ -139,12 +136,7 @@
     const line = grid.line;
     grid.editing = null;
     if (line) {
-      void bench.write((t) => ({
-        ...t,
-        lines: t.lines.map((l) =>
-          l.id === line.id ? { ...inPlaceOf(l, blank('line', text)), listPrice: null } : l
-        )
-      }));
+      void bench.change([line.id], (l) => ({ ...inPlaceOf(l, blank('line', text)), listPrice: null }));
       bench.typing = '';
       void land();
       return;
@@ -157,24 +149,19 @@
     }
   }
 
-  const picker = {
-    cancel: () => {
-      if (grid.line) void bench.abandon();
-      bench.typing = '';
-      grid.editing = null;
-      void land();
-    },
-    leave: () => {
-      if (grid.editing?.column !== 'code') return;
-      if (grid.line) void bench.abandon();
-      bench.typing = '';
-      grid.editing = null;
-    },
-    tab: (back: boolean) => {
-      picker.leave();
-      if (grid.tab(back ? -1 : 1)) void land();
-    }
-  };
+  function leave() {
+    if (grid.editing?.column === 'code') grid.cancel();
+  }
+
+  function cancel() {
+    leave();
+    void land();
+  }
+
+  function tab(back: boolean) {
+    leave();
+    if (grid.tab(back ? -1 : 1)) void land();
+  }
 </script>
 
 {#snippet code()}
@@ -185,9 +172,9 @@
     wordsToo={!grid.line}
     onPick={pick}
     onWords={own}
-    onCancel={picker.cancel}
-    onLeave={picker.leave}
-    onTab={picker.tab}
+    onCancel={cancel}
+    onLeave={leave}
+    onTab={tab}
   />
 {/snippet}
 {#snippet openRow(row: number)}

@@ -1,17 +1,8 @@
 <script lang="ts">
   import type { Bench } from './bench.svelte';
+  import { NAMES } from './lines';
   /** Lines that came back, or what somebody else saved; where both changed the same, whose stands is chosen here. */
   let { bench, onSee }: { bench: Bench; onSee: (id: string) => void } = $props();
-  const NAMES: Record<string, string> = {
-    description: 'words',
-    quantity: 'quantity',
-    unitPrice: 'price',
-    discountPercent: 'discount',
-    listPrice: 'list price',
-    unitCost: 'cost',
-    requestedOn: 'wanted on',
-    product: 'product'
-  };
   function where(id: string): string {
     const at = bench.lines.findIndex((line) => line.id === id);
     return at < 0 ? 'A line' : `Row ${at + 1}`;
@@ -36,7 +27,8 @@
     {#each bench.news.clashes as clash (clash.id + clash.field)}
       <p>
         {#if clash.id}<button class="plain" onclick={() => onSee(clash.id)}>{where(clash.id)}</button>,{/if}
-        {NAMES[clash.field] ?? clash.field}: yours <b>{clash.mine}</b>, theirs <b>{clash.theirs}</b>.
+        {NAMES[clash.field]?.toLowerCase() ?? clash.field}: yours <b>{clash.mine}</b>, theirs
+        <b>{clash.theirs}</b>.
         <button class="act" onclick={() => bench.settle(clash)}>Keep mine</button>
         <button class="act" onclick={() => bench.takeTheirs(clash)}>Take theirs</button>
       </p>

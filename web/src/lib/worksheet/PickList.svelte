@@ -60,7 +60,8 @@
 
   async function search() {
     const number = ++asked;
-    chosen = 0;
+    // Nothing is taken by a second Enter before anything was typed.
+    chosen = typed.trim() ? 0 : -1;
     try {
       const answer = await bench.picks(typed.trim());
       if (number === asked) {

@@ -23,7 +23,7 @@
     working = null;
     refusal = null;
     try {
-      const all = await bench.workings();
+      const all = await bench.workings(wanted);
       if (number === asked) working = all.find((one) => one.of === wanted) ?? null;
     } catch (thrown) {
       if (number === asked) refusal = asRefusal(thrown);

@@ -65,12 +65,9 @@
         ?.focus();
   }
 
-  let begun = false;
   /** Takes something off the whole, in one of the two ways; one visit to the field is one step back. */
   function whole(given: { discountPercent: string; discountAmount: string }) {
-    if (!begun) bench.begin();
-    begun = true;
-    void bench.write((t) => ({ ...t, ...given }));
+    void bench.write('off the whole', (t) => ({ ...t, ...given }));
   }
   const discounted = $derived(bench.discountPercent !== '' || bench.discountAmount !== '');
 </script>
@@ -88,7 +85,7 @@
           id="discount-percent"
           value={bench.discountPercent}
           disabled={locked}
-          onfocus={() => (begun = false)}
+          onfocus={() => bench.endStep()}
           oninput={(e) => whole({ discountPercent: e.currentTarget.value, discountAmount: '' })}
           aria-invalid={bench.problemOfWhole('discountPercent') ? 'true' : undefined}
         />
@@ -98,7 +95,7 @@
           id="discount-amount"
           value={bench.discountAmount}
           disabled={locked}
-          onfocus={() => (begun = false)}
+          onfocus={() => bench.endStep()}
           oninput={(e) => whole({ discountAmount: e.currentTarget.value, discountPercent: '' })}
           aria-invalid={bench.problemOfWhole('discountAmount') ? 'true' : undefined}
         />

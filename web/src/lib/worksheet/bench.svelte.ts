@@ -4,22 +4,24 @@ import type { FormOf, Home, View } from './home';
 import {
   blank,
   byId,
+  counting,
   grouped,
-  placesOf,
   inFreeSets,
   newId,
+  placesOf,
   typed,
+  unchanged,
+  type Counting,
   type LineForm,
   type LineView,
-  type Typed,
-  unchanged
+  type Typed
 } from './lines';
 import { merge, type Clash } from './merge';
 
 /** What the bench tells of that nobody did here: lines that came back, or what somebody else saved. */
 export type News = { words: string; clashes: Clash[] };
 
-type Problem = { id: string; row: number; field: string; message: string };
+type Problem = { id: string; field: string; message: string };
 
 const AT = /^lines\[(\d+)\](?:\.(.+))?$/;
 const DRAFT_DELAY = 500;
@@ -53,6 +55,8 @@ export class Bench {
   #figures = $state.raw(byId<LineView>([], () => ''));
   #undo = $state.raw<Typed[]>([]);
   #redo = $state.raw<Typed[]>([]);
+  /** what is being typed, key by key */
+  #step: string | null = null;
   #base: Typed = { lines: [], discountPercent: '', discountAmount: '' };
   #drafts: Drafts;
   #wanted = 0;
@@ -80,7 +84,7 @@ export class Bench {
     this.#put(this.#base);
     this.#show(view.lines);
     this.#answer = '';
-    this.problems = [];
+    this.problems = problemsIn(this.lines, view.problems);
     this.dirty = false;
     this.waiting = false;
     this.refusal = null;
@@ -151,33 +155,45 @@ export class Bench {
   // What is typed.
 
   /** Remembers what is typed now, so that what comes next can be undone as one step. */
-  begin() {
+  #begin() {
     this.#undo = [...this.#undo, this.#typed];
     this.#redo = [];
     this.removed = 0;
+    this.#step = null;
+  }
+
+  /** Changes what is typed key by key: until the step is ended, all of it is undone as one. */
+  write(step: string, change: (typed: Typed) => Typed): Promise<void> {
+    if (this.#step !== step) {
+      this.#begin();
+      this.#step = step;
+    }
+    return this.#write(change);
+  }
+
+  /** What is typed next is another step. */
+  endStep() {
+    this.#step = null;
   }
 
   /** Changes what is typed, so that it can be undone, and asks for the figures. */
   edit(change: (typed: Typed) => Typed): Promise<void> {
-    this.begin();
-    return this.write(change);
+    this.#begin();
+    return this.#write(change);
   }
 
-  /** Changes what is typed as part of the step that was begun. */
-  write(change: (typed: Typed) => Typed): Promise<void> {
+  #write(change: (typed: Typed) => Typed): Promise<void> {
     this.#put(change(this.#typed));
     this.#changed();
     return this.tally();
   }
 
-  /** Takes back the step that was begun. */
+  /** Takes back the step that is being typed, as if it had not been. */
   async abandon() {
     const before = this.#undo.at(-1);
-    if (!before) return;
+    if (this.#step === null || !before) return;
     this.#undo = this.#undo.slice(0, -1);
-    this.#put(before);
-    this.#changed();
-    await this.tally();
+    await this.#goTo(before);
   }
 
   #changed() {
@@ -199,7 +215,7 @@ export class Bench {
     if (!before) return Promise.resolve();
     this.#redo = [...this.#redo, this.#typed];
     this.#undo = this.#undo.slice(0, -1);
-    return this.#step(before);
+    return this.#goTo(before);
   }
 
   redo(): Promise<void> {
@@ -207,19 +223,20 @@ export class Bench {
     if (!after) return Promise.resolve();
     this.#undo = [...this.#undo, this.#typed];
     this.#redo = this.#redo.slice(0, -1);
-    return this.#step(after);
+    return this.#goTo(after);
   }
 
-  #step(typed: Typed): Promise<void> {
+  #goTo(typed: Typed): Promise<void> {
     this.removed = 0;
+    this.#step = null;
     this.#put(typed);
     this.#changed();
     return this.tally();
   }
 
-  /** Writes into one cell, as part of the step that was begun. */
+  /** Writes into one cell, key by key. */
   type(id: string, field: Parameters<typeof typed>[1], text: string): Promise<void> {
-    return this.write((t) => ({
+    return this.write(`${id} ${field}`, (t) => ({
       ...t,
       lines: t.lines.map((line) => (line.id === id ? typed(line, field, text) : line))
     }));
@@ -233,19 +250,18 @@ export class Bench {
     }));
   }
 
-  /** Puts rows in at a place, each with an id of its own. Gives their ids. */
-  insert(at: number, rows: readonly LineForm[]): string[] {
+  /** Puts rows in at a place, each with an id of its own. */
+  insert(at: number, rows: readonly LineForm[]) {
     const own = inFreeSets(this.lines, rows).map((row) => ({ ...row, id: newId() }));
     void this.edit((t) => ({ ...t, lines: t.lines.toSpliced(at, 0, ...own) }));
-    return own.map((row) => row.id);
   }
 
   insertWords(at: number, kind: 'section' | 'note', words: string) {
-    return this.insert(at, [blank(kind, words)]);
+    this.insert(at, [blank(kind, words)]);
   }
 
   duplicate(from: number, to: number) {
-    return this.insert(to + 1, this.lines.slice(from, to + 1));
+    this.insert(to + 1, this.lines.slice(from, to + 1));
   }
 
   /** Moves rows so that the first of them stands where another row stood. */
@@ -264,15 +280,14 @@ export class Bench {
   }
 
   /** Lets a line count in another way; the chosen one of a set puts the others of it second. */
-  count(ids: readonly string[], counting: Pick<LineForm, 'gift' | 'optional' | 'alternativeSet' | 'chosen'>) {
+  count(ids: readonly string[], way: Counting) {
     void this.edit((t) => ({
       ...t,
       lines: t.lines.map((line) => {
         if (ids.includes(line.id)) {
-          const given = counting.gift ? { discountPercent: null, unitPrice: null } : {};
-          return { ...line, ...given, ...counting, chosen: counting.chosen && line.id === ids[0] };
+          return counting(line, { ...way, chosen: way.chosen && line.id === ids[0] });
         }
-        const ousted = counting.chosen && line.alternativeSet === counting.alternativeSet;
+        const ousted = way.chosen && line.alternativeSet === way.alternativeSet;
         return ousted ? { ...line, chosen: false } : line;
       })
     }));
@@ -313,15 +328,11 @@ export class Bench {
       this.view = { ...got.worksheet, lines: [...lines], id: this.view.id, version: this.view.version };
       this.#show(lines);
       this.problems = [];
-      this.#workedOut(form, changed);
+      this.#workedOut(form, lines);
     } else {
       // Stock is as it was; sums of sections are not known.
       this.#show(got.lines.map((line) => ({ ...line, supply: this.of(line.id)?.supply ?? null })));
-      this.problems = got.problems.map(({ at, message }) => {
-        const [, row, field] = AT.exec(at) ?? [];
-        if (row === undefined) return { id: '', row: -1, field: at, message };
-        return { id: form.lines[Number(row)]?.id ?? '', row: Number(row), field: field ?? '', message };
-      });
+      this.problems = problemsIn(form.lines, got.problems);
       this.#workedOut(form, got.lines);
     }
   }
@@ -350,11 +361,15 @@ export class Bench {
   /** A cell is left: a sum in it may now be replaced by its number. */
   typedOut() {
     this.typing = '';
+    this.endStep();
     if (this.lines.some(hasSum)) void this.tally();
   }
 
-  workings() {
-    return this.home.workings({ ...this.form, ...this.#target });
+  /** The workings that a figure's is among; a landing's are of what it would be without a percent off the whole. */
+  workings(of: string) {
+    return this.home.workings(
+      of.startsWith('landing.') ? { ...this.form, discountPercent: null, ...this.#target } : this.form
+    );
   }
 
   picks(q: string) {
@@ -419,7 +434,7 @@ export class Bench {
     const draft = this.#drafts.read();
     if (!draft || this.view.locked) return;
     if (isSame(draft.base, draft.mine) || isSame(this.#base, draft.mine)) return this.#drafts.drop();
-    this.begin();
+    this.#begin();
     if (draft.version === this.view.version) {
       this.#put(draft.mine);
       this.news = { words: 'Lines that were typed here and not saved are back.', clashes: [] };
@@ -468,6 +483,7 @@ export class Bench {
   #forget() {
     this.#undo = [];
     this.#redo = [];
+    this.#step = null;
   }
 
   /** The worksheet as it is kept now: what is newer than what was known here is shown or joined. */
@@ -550,6 +566,19 @@ function typedOf(view: View): Typed {
     discountPercent: view.discountPercent ?? '',
     discountAmount: view.discountAmount ?? ''
   };
+}
+
+/** Problems by the lines they are at, as their places change while one types. */
+function problemsIn(
+  lines: readonly LineForm[],
+  problems: readonly { at: string; message: string }[]
+): Problem[] {
+  return problems.map(({ at, message }) => {
+    const [, row, field] = AT.exec(at) ?? [];
+    return row === undefined
+      ? { id: '', field: at, message }
+      : { id: lines[Number(row)]?.id ?? '', field: field ?? '', message };
+  });
 }
 
 /** Lines that were not touched are the same objects, so that only the others are looked into. */

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Refusal } from '$lib/api/client';
 import { Bench } from './bench.svelte';
-import type { Home } from './home';
+import type { FormOf, Home } from './home';
 import { home, line, shown, view } from './testing';
 
 beforeEach(() => localStorage.clear());
@@ -34,12 +34,25 @@ describe('what is typed', () => {
 
   it('is one step back however many keys it took', async () => {
     const b = bench();
-    b.begin();
     for (const text of ['1', '12', '12*', '12*4']) await b.type('a', 'quantity', text);
     expect(b.lines[0]?.quantity).toBe('12*4');
     await b.undo();
     expect(b.lines[0]?.quantity).toBe('1');
     expect(b.canUndo).toBe(false);
+  });
+
+  it('is another step after it was left, and after an undo in its midst', async () => {
+    const b = bench();
+    await b.type('a', 'quantity', '2');
+    b.endStep();
+    await b.type('a', 'quantity', '23');
+    await b.undo();
+    expect(b.lines[0]?.quantity).toBe('2');
+    await b.type('a', 'quantity', '24');
+    await b.undo();
+    expect(b.lines[0]?.quantity).toBe('2');
+    await b.undo();
+    expect(b.lines[0]?.quantity).toBe('1');
   });
 
   it('gives a discount or a price of its own, the last one typed', async () => {
@@ -117,8 +130,8 @@ describe('the figures', () => {
       }
     });
     const done = b.edit((t) => ({ ...t, discountPercent: '1' }));
-    void b.write((t) => ({ ...t, discountPercent: '12' }));
-    void b.write((t) => ({ ...t, discountPercent: '123' }));
+    void b.write('whole', (t) => ({ ...t, discountPercent: '12' }));
+    void b.write('whole', (t) => ({ ...t, discountPercent: '123' }));
     expect(asked).toEqual(['1']);
     answers[0]?.();
     await vi.waitFor(() => expect(asked).toEqual(['1', '123']));
@@ -142,9 +155,27 @@ describe('the figures', () => {
         })
     });
     b.typing = 'a';
-    b.begin();
     await b.type('a', 'quantity', '12*4');
     expect(b.lines[0]?.quantity).toBe('12*4');
+    b.typedOut();
+    await vi.waitFor(() => expect(b.lines[0]?.quantity).toBe('48'));
+  });
+
+  it('put it there too when the last answer leaves the line out, as it was in the one before', async () => {
+    const b = bench({
+      tally: (form, since) => {
+        const lines = form.lines.map((l) => shown({ ...l, quantity: l.quantity.replace('12*4', '48') }));
+        return Promise.resolve({
+          worksheet: { ...view('10.00'), lines: since ? [] : lines },
+          lines: [],
+          problems: [],
+          name: 'first',
+          since
+        });
+      }
+    });
+    b.typing = 'a';
+    await b.type('a', 'quantity', '12*4');
     b.typedOut();
     await vi.waitFor(() => expect(b.lines[0]?.quantity).toBe('48'));
   });
@@ -165,7 +196,6 @@ describe('the figures', () => {
           since: ''
         })
     });
-    b.begin();
     await b.type('a', 'quantity', '0');
     expect(b.incomplete).toBe(true);
     expect(b.problem('a', 'quantity')).toBe('quantity 0 is not above 0');
@@ -195,6 +225,16 @@ describe('the figures', () => {
     expect(asked).toEqual(['', 'first']);
     expect(['a', 'b', 'c'].map((id) => b.of(id)?.figures?.unitPrice)).toEqual(['9', '3', '3']);
     expect(b.view.lines).toHaveLength(3);
+  });
+
+  it('are incomplete from the start where what was kept would be refused today', () => {
+    const kept = {
+      ...view('10.00', [line('a')]),
+      problems: [{ at: 'lines[0].product', message: 'only from spare' }]
+    };
+    const b = new Bench(kept, home());
+    expect(b.incomplete).toBe(true);
+    expect(b.problem('a', 'product')).toBe('only from spare');
   });
 
   it('know a line by its place among those that have a price, as workings name it', () => {
@@ -232,6 +272,22 @@ describe('landing', () => {
     expect(forms.at(-1)).toMatchObject({ targetContract: '87.50', discountPercent: null });
     b.land();
     expect(b.form).toMatchObject({ discountAmount: '12.50', discountPercent: null, targetContract: null });
+  });
+
+  it('has workings of its own, without the percent that makes way for it; all others are of what is typed', async () => {
+    const forms: FormOf[] = [];
+    const b = bench({
+      workings: (form) => {
+        forms.push(form);
+        return Promise.resolve([]);
+      }
+    });
+    await b.edit((t) => ({ ...t, discountPercent: '3' }));
+    await b.aim('margin', '30');
+    await b.workings('landing.documentDiscount');
+    await b.workings('totals.contract');
+    expect(forms[0]).toMatchObject({ targetMargin: '30', discountPercent: null });
+    expect(forms[1]).toMatchObject({ targetMargin: null, discountPercent: '3' });
   });
 
   it('says what is wrong with what is wanted, and forgets it when nothing is', async () => {

@@ -1,5 +1,5 @@
 import type { Bench } from './bench.svelte';
-import { COLUMNS, columnsOf, fieldOf, isLine, mayType, type Column, type LineForm } from './lines';
+import { COLUMNS, columnsOf, counting, fieldOf, isLine, mayType, type Column, type LineForm } from './lines';
 
 /** A cell that is being typed in. */
 export type Editing = {
@@ -179,10 +179,8 @@ export class Grid {
     if (this.locked() || !mayType(line, this.column)) return;
     const field = fieldOf(this.column);
     const now = line && field ? (line[field] ?? '') : '';
-    if (line) {
-      this.bench.begin();
-      this.bench.typing = line.id;
-    }
+    this.bench.endStep();
+    this.bench.typing = line?.id ?? '';
     this.editing = { column: this.column, text: text ?? now, leaves: text !== undefined };
     if (text !== undefined && this.column !== 'code') this.typed(text);
   }
@@ -206,12 +204,9 @@ export class Grid {
 
   /** Leaves the cell as it was. */
   cancel() {
-    const line = this.line;
     this.editing = null;
-    if (line) {
-      this.bench.typing = '';
-      void this.bench.abandon();
-    }
+    this.bench.typing = '';
+    void this.bench.abandon();
   }
 
   /** Clears what is typed in the chosen cells. */
@@ -277,13 +272,12 @@ function filled(line: LineForm, from: LineForm, columns: readonly Column[]): Lin
   let next = line;
   for (const column of columns) {
     if (column === 'counts')
-      next = {
-        ...next,
+      next = counting(next, {
         gift: from.gift,
         optional: from.optional,
         alternativeSet: from.alternativeSet ?? null,
         chosen: false
-      };
+      });
     else if (column === 'price') next = { ...next, unitPrice: from.unitPrice ?? null, discountPercent: null };
     else if (column === 'discount')
       next = { ...next, discountPercent: from.discountPercent ?? null, unitPrice: null };

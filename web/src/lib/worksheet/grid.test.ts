@@ -182,6 +182,16 @@ describe('typing in a cell', () => {
     expect(g.bench.lines[0]?.quantity).toBe('1');
   });
 
+  it('is no step back when nothing was typed', () => {
+    const g = grid(three());
+    g.go(0, 'quantity');
+    g.edit();
+    g.done();
+    g.edit();
+    g.cancel();
+    expect(g.bench.canUndo).toBe(false);
+  });
+
   it('does not begin where nothing can be typed', () => {
     const g = grid(three());
     g.go(0, 'final');

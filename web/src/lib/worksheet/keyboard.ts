@@ -70,7 +70,9 @@ export class Keyboard {
     const { grid, bench } = this;
     const index = grid.indexAt(grid.row);
     const of = WORKINGS[grid.column];
-    if (index !== null && grid.line && isLine(grid.line) && of)
+    if (grid.line?.kind === 'section' && grid.column !== 'what')
+      this.hooks.onWorking(`sections[${grid.line.id}].${of === 'final' ? 'contract' : of}`);
+    else if (index !== null && grid.line && isLine(grid.line) && of)
       this.hooks.onWorking(`lines[${bench.place(index)}].${of}`);
   }
 
@@ -88,9 +90,11 @@ export class Keyboard {
     const { key, shiftKey: shift, altKey: alt } = event;
     const ctrl = event.ctrlKey || event.metaKey;
     if (alt) {
-      if (this.hooks.locked() || !this.#alt[key]) return 'others';
+      // With Alt some keyboards write another letter; the key is meant.
+      const act = this.#alt[/^Key([A-Z])$/.exec(event.code)?.[1]?.toLowerCase() ?? key];
+      if (this.hooks.locked() || !act) return 'others';
       if (shift && key === 'ArrowDown') grid.duplicateChosen();
-      else this.#alt[key]();
+      else act();
       return 'ours';
     }
     if (this.#moves[key]) this.#moves[key](shift, ctrl);

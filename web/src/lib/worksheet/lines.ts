@@ -19,6 +19,26 @@ export const COLUMNS = [
 ] as const;
 export type Column = (typeof COLUMNS)[number];
 
+/** What people call the fields of a line. */
+export const NAMES: Record<string, string> = {
+  product: 'Code',
+  description: 'What',
+  quantity: 'Quantity',
+  listPrice: 'List price',
+  unitPrice: 'Price',
+  discountPercent: 'Discount',
+  requestedOn: 'Wanted on',
+  unitCost: 'Cost',
+  taxPercent: 'Tax',
+  family: 'Family',
+  everyMonths: 'Charged every',
+  termMonths: 'Term',
+  chosen: 'Counts',
+  alternativeSet: 'Counts',
+  optional: 'Counts',
+  gift: 'Counts'
+};
+
 /** The field of a line that a column types into; the others only show. */
 const FIELDS = {
   code: 'product',
@@ -33,6 +53,18 @@ export type Field = (typeof FIELDS)[keyof typeof FIELDS];
 
 export function fieldOf(column: Column): Field | null {
   return column in FIELDS ? FIELDS[column as keyof typeof FIELDS] : null;
+}
+
+/** The column in which a field is typed. */
+export function columnOf(field: string): Column | undefined {
+  const found = Object.entries(FIELDS).find(([, name]) => name === field)?.[0] as Column | undefined;
+  return found ?? (NAMES[field] === 'Counts' ? 'counts' : undefined);
+}
+
+/** How a line counts, as it is taken over by another: a gift has no discount and no price of its own. */
+export function counting(line: LineForm, way: Counting): LineForm {
+  const given = way.gift ? { discountPercent: null, unitPrice: null } : {};
+  return { ...line, ...given, ...way };
 }
 
 export function isLine(line: LineForm): boolean {
@@ -182,7 +214,7 @@ export function placesOf(lines: readonly LineForm[]): readonly number[] {
 
 /** What was shown of a line before, if the same is shown of it now: then nothing of it is drawn anew. */
 export function unchanged(before: LineView | undefined, now: LineView): LineView {
-  const parts = ['figures', 'subtotal', 'supply'] as const;
+  const parts = ['typed', 'figures', 'subtotal', 'supply'] as const;
   return before && parts.every((part) => isAlike(before[part], now[part])) ? before : now;
 }
 

@@ -29,6 +29,12 @@ const SAYINGS: Record<string, (v: Values, result: string) => string> = {
   margin: (v, r) => `${v('final')} to pay less a cost of ${v('cost')} earns ${r}.`,
   marginPercent: (v, r) => `${v('margin')} earned of ${v('final')} to pay is a margin of ${r}.`,
   monthly: (_, r) => `By the month that is ${r}.`,
+  'sections.contract': (_, r) =>
+    `What counts in this section, over the whole term of plans, comes to ${r} without tax.`,
+  'sections.cost': (_, r) => `What counts in this section costs us ${r} over the whole term.`,
+  'sections.margin': (v, r) => `${v('contract')} less a cost of ${v('cost')} earns ${r} in this section.`,
+  'sections.marginPercent': (v, r) =>
+    `${v('margin')} earned of ${v('contract')} is a margin of ${r} in this section.`,
   'totals.list': (_, r) =>
     `Everything that counts, at list prices and over the whole term of plans, is ${r}.`,
   'totals.contract': (_, r) =>
@@ -72,7 +78,7 @@ const SAYINGS: Record<string, (v: Values, result: string) => string> = {
 
 /** The part of a place that names its saying: "lines[2].net" is "net", "totals.firstInvoice.tax" "firstInvoice.tax". */
 function sayingOf(of: string): string {
-  const names = of.replace(/\[\d+\]/g, '').split('.');
+  const names = of.replace(/\[[^\]]*\]/g, '').split('.');
   if (names[0] === 'lines') return names.at(-1) ?? of;
   return names.slice(-2).join('.');
 }

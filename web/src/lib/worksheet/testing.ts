@@ -31,7 +31,8 @@ export function view(contract: string, lines: LineForm[] = [], version = 1): Vie
     signOff: { needed: false, role: null, reasons: [] },
     room: {} as View['room'],
     landing: null,
-    credit: {} as View['credit']
+    credit: {} as View['credit'],
+    problems: []
   };
 }
 

@@ -55,6 +55,7 @@ export function titleOf(of: string): string {
   const line = /^lines\[(\d+)\]\.(.+)$/.exec(of);
   if (line) return `Line ${Number(line[1]) + 1}, ${nameOf(line[2] ?? '').toLowerCase()}`;
   const last = of.split('.').at(-1) ?? of;
+  if (of.startsWith('sections[')) return `Section, ${nameOf(last).toLowerCase()}`;
   if (of.includes('firstInvoice')) return `First invoice, ${nameOf(last).toLowerCase()}`;
   return nameOf(last);
 }

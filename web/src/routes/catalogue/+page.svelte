@@ -1,6 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
   import Head from '$lib/catalogue/Head.svelte';
   import ProductForm from '$lib/catalogue/ProductForm.svelte';
   import { offer } from '$lib/shell/actions.svelte';
@@ -9,14 +9,12 @@
   import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, percent, unitPrice } from '$lib/ui/format';
+  import { Further } from '$lib/ui/further.svelte';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   let q = $state('');
   let family = $state('');
   let sale = $state('yes');
   let adding = $state(false);
-  let more = $state.raw<Schemas['ProductView'][]>([]);
-  let next = $state<string | null>(null);
-  let refusal = $state.raw<Refusal | null>(null);
   const digits = $derived(session.company?.minorDigits ?? 2);
   const query = $derived({ q, family, sale });
   const list = load(
@@ -27,23 +25,11 @@
     () => ['products', 'families'],
     () => api.GET('/api/products/families')
   );
-  const rows = $derived([...(list.data?.rows ?? []), ...more]);
-  $effect(() => {
-    next = list.data?.after ?? null;
-    more = [];
-  });
-
-  async function further() {
-    try {
-      const page = await ask(
-        api.GET('/api/products/list', { params: { query: { ...query, after: next ?? '' } } })
-      );
-      more = [...more, ...page.rows];
-      next = page.after ?? null;
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
-  }
+  const further = new Further<Schemas['ProductView']>((after) =>
+    ask(api.GET('/api/products/list', { params: { query: { ...query, after } } }))
+  );
+  const rows = $derived([...(list.data?.rows ?? []), ...further.rows]);
+  $effect(() => further.begin(list.data));
   offer(() => (session.manages ? [{ label: 'New product', keys: 'n', run: () => (adding = true) }] : []));
 </script>
 
@@ -63,7 +49,7 @@
         ><Icon name="plus" size={13} />New product</button
       >{/if}
   </Head>
-  <Notice refusal={refusalOf(list) ?? refusal} />
+  <Notice refusal={refusalOf(list) ?? further.refusal} />
   <table class="ledger" aria-label="Products">
     <thead
       ><tr
@@ -103,7 +89,7 @@
       {/each}
     </tbody>
   </table>
-  {#if next}<p><button class="act" onclick={() => void further()}>Show more</button></p>{/if}
+  {#if further.has}<p><button class="act" onclick={() => void further.show()}>Show more</button></p>{/if}
 </div>
 <Ask bind:open={adding} title="New product" wide>
   <ProductForm

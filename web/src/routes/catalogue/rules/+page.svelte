@@ -1,7 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { untrack } from 'svelte';
-  import { api, ask, asRefusal, type Schemas } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
   import Head from '$lib/catalogue/Head.svelte';
   import PriceTester from '$lib/catalogue/PriceTester.svelte';
   import RuleForm from '$lib/catalogue/RuleForm.svelte';
@@ -12,6 +12,7 @@
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure, percent, unitPrice, words } from '$lib/ui/format';
+  import { Further } from '$lib/ui/further.svelte';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** Who pays what for which products: every rule, and a tester that says which one gives a price. */
   type Rule = Schemas['KeptRule'];
@@ -21,8 +22,6 @@
   let changing = $state.raw<Rule | null>(null);
   let adding = $state(false);
   let ended = $state.raw<Rule | null>(null);
-  let more = $state.raw<Rule[]>([]);
-  let next = $state<string | null>(null);
   const digits = $derived(session.company?.minorDigits ?? 2);
   const today = $derived(session.view?.today ?? '');
   const query = $derived({ about, scope, day: when === 'now' ? today : '' });
@@ -39,23 +38,11 @@
     () => api.GET('/api/price-rules/groups')
   );
   const acts = new Acts(() => list.refetch());
-  const rows = $derived([...(list.data?.rows ?? []), ...more]);
-  $effect(() => {
-    next = list.data?.after ?? null;
-    more = [];
-  });
-
-  async function further() {
-    try {
-      const got = await ask(
-        api.GET('/api/price-rules', { params: { query: { ...query, after: next ?? '' } } })
-      );
-      more = [...more, ...got.rows];
-      next = got.after ?? null;
-    } catch (thrown) {
-      acts.refusal = asRefusal(thrown);
-    }
-  }
+  const further = new Further<Rule>((after) =>
+    ask(api.GET('/api/price-rules', { params: { query: { ...query, after } } }))
+  );
+  const rows = $derived([...(list.data?.rows ?? []), ...further.rows]);
+  $effect(() => further.begin(list.data));
 
   function retire(rule: Rule) {
     void acts
@@ -110,7 +97,7 @@
       >{/if}
   </Head>
   <PriceTester />
-  <Notice refusal={refusalOf(list) ?? acts.refusal} />
+  <Notice refusal={refusalOf(list) ?? further.refusal ?? acts.refusal} />
   {#if ended}<p role="status">
       {ended.code} is out of force.
       <button class="plain" onclick={() => ended && back(ended)}>Take it back</button>
@@ -159,7 +146,7 @@
         >{/each}
     </tbody>
   </table>
-  {#if next}<p><button class="act" onclick={() => void further()}>Show more</button></p>{/if}
+  {#if further.has}<p><button class="act" onclick={() => void further.show()}>Show more</button></p>{/if}
 </div>
 <Ask bind:open={adding} title="New price rule" wide>
   <RuleForm families={families.data ?? []} groups={groups.data ?? []} onDone={done} />

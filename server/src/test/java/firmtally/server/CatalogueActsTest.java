@@ -225,6 +225,54 @@ class CatalogueActsTest {
   }
 
   @Test
+  void whatWasKeptBeforeARangeStillOpensAndSaysWhatIsWrongWithIt() {
+    long place = newOpportunity(rep, "Limited later");
+    saveLines(rep, place, List.of(line("1", "BS-15", "1", null))).is(200);
+    String at = "/api/opportunities/" + place;
+    String account = rep.get(at).text("/accountId");
+    String range = "/api/products/ranges/" + account;
+    manager.send(HttpMethod.PUT, range, Map.of("families", List.of("spare")), Map.of()).is(204);
+    Guest.Answer page = rep.get(at).is(200);
+    assertThat(page.text("/worksheet/totals/contract")).isEqualTo("475.00");
+    assertThat(page.text("/worksheet/problems/0/at")).isEqualTo("lines[0].product");
+    assertThat(rep.post(at + "/quotes", null).is(409).text("/detail"))
+        .isEqualTo(
+            "This cannot be offered as it stands: This customer buys only from spare; this is bench.");
+    // A copy keeps what there is.
+    long copy = rep.post(at + "/copy", null).is(200).id();
+    assertThat(netOf(copy)).isEqualTo("475.00");
+    manager.send(HttpMethod.PUT, range, Map.of("families", List.of()), Map.of()).is(204);
+    rep.post(at + "/quotes", null).is(200);
+    manager
+        .send(
+            HttpMethod.PUT,
+            "/api/products/ranges/999999",
+            Map.of("families", List.of("spare")),
+            Map.of())
+        .is(404);
+  }
+
+  @Test
+  void aDiscountThatPricesLeftBehindIsNamedAndTheWorksheetStillOpens() {
+    manager.post("/api/products", product("LO-1", "lowered", "100")).is(204);
+    long place = newOpportunity(rep, "Left behind");
+    String at = "/api/opportunities/" + place;
+    Map<String, Object> form = form(List.of(line("1", "LO-1", "1", null)));
+    form.put("discountAmount", "10*8");
+    Guest.Answer page = rep.get(at).is(200);
+    Guest.Answer saved =
+        rep.send(HttpMethod.PUT, at + "/worksheet", form, match(page, "/worksheet/version"))
+            .is(200);
+    assertThat(saved.text("/discountAmount")).isEqualTo("80.00");
+    change("LO-1", product("LO-1", "lowered", "50"), 204);
+    Guest.Answer after = rep.get(at).is(200);
+    assertThat(after.text("/worksheet/problems/0/at")).isEqualTo("discountAmount");
+    assertThat(after.text("/worksheet/totals/contract")).isEqualTo("50.00");
+    assertThat(rep.post(at + "/quotes", null).is(409).text("/detail"))
+        .contains("more than the one-off lines make");
+  }
+
+  @Test
   void pricesChangedAtOnceAreShownFirstThenSetAndTakenBack() {
     manager.post("/api/products", product("BU-1", "bulk", "100")).is(204);
     manager.post("/api/products", product("BU-2", "bulk", "33.33")).is(204);
@@ -271,6 +319,23 @@ class CatalogueActsTest {
     Guest.Answer rules = manager.upload("/api/catalogue/rules", "rules.xlsx", book).is(200);
     assertThat(rules.body().at("/same").asInt()).isEqualTo(rules.body().at("/rows").asInt());
     assertThat(rules.body().at("/rows").asInt()).isGreaterThan(10);
+  }
+
+  @Test
+  void aFileOfCodesAndPricesChangesPricesAlone() {
+    Map<String, Object> stocked = product("FI-9", "filed", "10");
+    stocked.putAll(Map.of("stock", "7", "leadDays", "3", "onSale", false));
+    manager.post("/api/products", stocked).is(204);
+    byte[] prices = "code,List price\nFI-9,12.5\n".getBytes(StandardCharsets.UTF_8);
+    assertThat(upload("?take=true", prices).is(200).text("/changed")).isEqualTo("1");
+    Guest.Answer product = manager.get("/api/products/FI-9").is(200);
+    assertThat(product.text("/product/listPrice")).isEqualTo("12.5");
+    assertThat(product.text("/product/stock")).isEqualTo("7");
+    assertThat(product.text("/product/leadDays")).isEqualTo("3");
+    assertThat(product.text("/product/onSale")).isEqualTo("false");
+    byte[] unknown = "Code,List price\nFI-NONE,1\n".getBytes(StandardCharsets.UTF_8);
+    assertThat(upload("", unknown).is(200).body().at("/problems").findValuesAsString("column"))
+        .contains("name", "family");
   }
 
   @Test

@@ -20,6 +20,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.springframework.http.HttpMethod;
+import tools.jackson.databind.JsonNode;
 
 /** What the bench asks for: rows of every kind, sums, stock, incomplete questions, pasting. */
 class WorksheetRowsTest {
@@ -173,6 +174,37 @@ class WorksheetRowsTest {
   }
 
   @Test
+  void aWrongLineOfItsOwnLeavesTheOthersTheirFigures() {
+    Map<String, Object> inline = with(line("1", "", "abc", null), "description", "Made to measure");
+    inline.putAll(Map.of("family", "bench", "listPrice", "100"));
+    inline.put("product", null);
+    Guest.Answer tallied = tally(List.of(inline, line("2", "BS-30", "2", null)));
+    // It counts for no break, so nothing of the family hangs on it.
+    assertThat(tallied.text("/lines/1/figures/finalAmount")).isEqualTo("1160.00");
+  }
+
+  @Test
+  void workingsAndHoldsNameALineByItsPlaceAndWhatItIs() {
+    long sold = newOpportunity(rep, "Named");
+    var rows = List.of(words("s1", "section", "Hall"), line("nq7x", "BS-15", "2", "30"));
+    saveLines(rep, sold, rows).is(200);
+    Guest.Answer workings =
+        rep.post("/api/opportunities/" + sold + "/workings", form(rows)).is(200);
+    JsonNode section = null;
+    for (JsonNode working : workings.body()) {
+      if (working.path("of").asString().equals("sections[s1].contract")) {
+        section = working;
+      }
+    }
+    assertThat(section).isNotNull();
+    assertThat(section.path("result").asString()).isEqualTo("665.00");
+    assertThat(section.at("/steps/0/subject").asString()).isEqualTo("row 2, BS-15");
+    long order = order(rep, sentQuote(rep, sold), "PO-2");
+    assertThat(rep.get("/api/orders/" + order).body().at("/holds").findValuesAsString("words"))
+        .anyMatch(words -> words.contains("discount on row 2, BS-15"));
+  }
+
+  @Test
   void everyCellSaysWhatIsWrongInItsOwnWords() {
     Map<String, Object> inline = with(line("1", "", "1", null), "description", "Made to measure");
     inline.put("product", null);
@@ -276,6 +308,8 @@ class WorksheetRowsTest {
     assertThat(pasted.body().at("/lines/1/unitPrice").isNull()).isTrue();
     assertThat(paste("BS-30\nBS-60\n").body().at("/lines").size()).isEqualTo(2);
     assertThat(paste("").body().at("/lines").size()).isZero();
+    rep.post("/api/opportunities/" + opportunity + "/paste", Map.of("text", "BS-30\t\"open"))
+        .is(422);
     assertThat(
             rep.post(
                     "/api/opportunities/" + opportunity + "/paste",

@@ -43,6 +43,11 @@ public record Line(
     return new Line(id, item, quantity, terms, optional, alternative, Optional.of(plan));
   }
 
+  /** The same line outside its set of alternatives. */
+  public Line alone() {
+    return new Line(id, item, quantity, terms, optional, Optional.empty(), recurring);
+  }
+
   /** Whether it is part of the totals: neither optional nor an alternative that is not chosen. */
   public boolean counted() {
     return !optional && alternative.map(Alternative::chosen).orElse(true);

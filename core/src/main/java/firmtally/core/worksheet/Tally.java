@@ -14,4 +14,14 @@ public record Tally(Worksheet worksheet, List<LineTally> lines, Totals totals) {
   public List<Working> workings() {
     return TallyWorkings.of(this);
   }
+
+  /**
+   * How a section's {@link Subtotal} came about: contract, cost and margin.
+   *
+   * @param at the place that the workings are named by, such as {@code sections[0].}
+   * @param section some of the lines
+   */
+  public List<Working> workings(String at, List<LineTally> section) {
+    return TallyWorkings.ofSection(this, at, section);
+  }
 }

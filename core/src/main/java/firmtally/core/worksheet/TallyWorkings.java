@@ -227,6 +227,19 @@ final class TallyWorkings {
                 currency.getDecimalPlaces()));
   }
 
+  /** The workings of what some of its lines come to, at a place of their own. */
+  static List<Working> ofSection(Tally tally, String at, List<LineTally> lines) {
+    TallyWorkings section = new TallyWorkings(tally);
+    section.addSum(
+        new Sum(at + "contract", "Σ final × periods", COUNTED, true),
+        LineTally::finalAmount,
+        lines);
+    section.addSum(new Sum(at + "cost", "Σ cost × periods", COUNTED, true), LineTally::cost, lines);
+    Subtotal subtotal = Subtotal.of(section.currency, lines);
+    section.margin(at, "contract", subtotal.contract(), subtotal.cost());
+    return List.copyOf(section.workings);
+  }
+
   private void totals() {
     Totals totals = tally.totals();
     addSum("totals.list", "Σ round(quantity × listUnit) × periods", COUNTED, this::listed, true);
@@ -293,11 +306,18 @@ final class TallyWorkings {
       Predicate<LineTally> isIn,
       Function<LineTally, Money> part,
       boolean overTheTerm) {
-    Working.Draft draft = Working.of(of, formula);
+    addSum(new Sum(of, formula, isIn, overTheTerm), part, tally.lines());
+  }
+
+  /** What is summed up, and over which of the lines. */
+  private record Sum(String of, String formula, Predicate<LineTally> isIn, boolean overTheTerm) {}
+
+  private void addSum(Sum what, Function<LineTally, Money> part, List<LineTally> lines) {
+    Working.Draft draft = Working.of(what.of(), what.formula());
     Money sum = Money.zero(currency);
-    for (LineTally line : tally.lines()) {
-      int periods = overTheTerm ? line.line().periods() : 1;
-      boolean counts = isIn.test(line);
+    for (LineTally line : lines) {
+      int periods = what.overTheTerm() ? line.line().periods() : 1;
+      boolean counts = what.isIn().test(line);
       draft.step(
           Step.of(
               "line " + line.line().id(),

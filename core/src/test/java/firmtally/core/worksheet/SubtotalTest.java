@@ -6,6 +6,8 @@ import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.pricing.Item;
+import firmtally.core.working.Step;
+import firmtally.core.working.Working;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -92,5 +94,27 @@ class SubtotalTest {
       assertThat(first.list().plus(second.list())).isEqualTo(tally.totals().list());
       assertThat(first.cost().plus(second.cost())).isEqualTo(tally.totals().cost());
     }
+  }
+
+  @Test
+  void itsWorkingsComeOutAtItAndStandAtAPlaceOfTheirOwn() {
+    Tally tally =
+        tally(
+            List.of(line("1", "2", "10", "4"), line("2", "1", "5", "1"), line("3", "3", "7", "2")));
+    List<LineTally> section = tally.lines().subList(1, 3);
+    Subtotal subtotal = Subtotal.of(CurrencyUnit.EUR, section);
+    List<Working> workings = tally.workings("sections[a].", section);
+    assertThat(workings)
+        .extracting(Working::of)
+        .containsExactly(
+            "sections[a].contract",
+            "sections[a].cost",
+            "sections[a].margin",
+            "sections[a].marginPercent");
+    assertThat(workings.get(0).steps())
+        .extracting(Step::subject)
+        .containsExactly("line 2", "line 3");
+    assertThat(workings.get(0).result()).contains(subtotal.contract().getAmount().toPlainString());
+    assertThat(workings.get(2).result()).contains(subtotal.margin().getAmount().toPlainString());
   }
 }

@@ -16,8 +16,8 @@ import firmtally.server.platform.FoundIndex;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.settings.SettingsService;
 import firmtally.server.worksheet.LineForm;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetForm;
-import firmtally.server.worksheet.WorksheetService;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
@@ -84,8 +84,7 @@ public class AgreementService {
       @MaybeNull String calledAt) {}
 
   /** What an agreement is made from: a released order. */
-  public record Source(
-      long orderId, String orderNumber, Opportunity opportunity, WorksheetService.Worked worked) {}
+  public record Source(long orderId, String orderNumber, Opportunity opportunity, Worked worked) {}
 
   /** A plan line of an order with its form. */
   private record Plan(LineForm form, LineTally tally) {
@@ -131,7 +130,7 @@ public class AgreementService {
   @Transactional
   public void make(Source source, Actor actor) {
     Map<Integer, List<Plan>> byTerm = new TreeMap<>();
-    for (WorksheetService.Row row : source.worked().rows()) {
+    for (Worked.Row row : source.worked().rows()) {
       row.tally()
           .filter(tally -> tally.isSold() && tally.line().recurring().isPresent())
           .ifPresent(

@@ -8,6 +8,7 @@ import firmtally.server.people.Actor;
 import firmtally.server.platform.BadInput;
 import firmtally.server.quote.Quote;
 import firmtally.server.quote.QuoteService;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetContext;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
@@ -64,7 +65,7 @@ class Bench {
   }
 
   /** A worksheet worked out, with what credit says of it. */
-  WorksheetView view(Place place, WorksheetService.Worked worked) {
+  WorksheetView view(Place place, Worked worked) {
     long account = place.opportunity().accountId();
     CreditCheck check = credit.check(account, Optional.of(worked.asked()));
     return WorksheetView.of(worked, check, credit.ordered(account));

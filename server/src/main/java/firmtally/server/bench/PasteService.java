@@ -57,7 +57,7 @@ class PasteService {
   record Pasted(List<LineForm> lines, List<String> unknown) {}
 
   Pasted read(String text) {
-    List<Table.Row> rows = TableReader.pasted(text == null ? "" : text);
+    List<Table.Row> rows = rows(text == null ? "" : text);
     if (rows.size() > MOST_ROWS) {
       throw BadInput.at("text", "At most " + MOST_ROWS + " rows are pasted at once.");
     }
@@ -78,6 +78,14 @@ class PasteService {
       lines.add(line(cell, products, wide, unknown));
     }
     return new Pasted(lines, unknown.stream().distinct().toList());
+  }
+
+  private static List<Table.Row> rows(String text) {
+    try {
+      return TableReader.pasted(text);
+    } catch (IllegalArgumentException e) {
+      throw BadInput.at("text", e.getMessage());
+    }
   }
 
   private static long filled(Table.Row row) {

@@ -12,6 +12,7 @@ import firmtally.server.platform.Input;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.NotThere;
 import firmtally.server.worksheet.LineForm;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import firmtally.server.worksheet.WorksheetView;
@@ -109,7 +110,7 @@ class VariantService {
 
   private VariantRow row(Bench.Place place, VariantStore.Row row) {
     try {
-      WorksheetService.Worked worked = worksheets.tally(place.context(), form(row));
+      Worked worked = worksheets.tally(place.context(), form(row));
       var totals = worked.check().tally().totals();
       return new VariantRow(
           row.id(),
@@ -174,8 +175,8 @@ class VariantService {
   CompareView compare(Bench.Place place, long id, WorksheetForm typed) {
     VariantStore.Row row = find(place, id);
     WorksheetForm form = form(row);
-    WorksheetService.Worked current = worksheets.tally(place.context(), typed);
-    WorksheetService.Worked variant = worksheets.tally(place.context(), form);
+    Worked current = worksheets.tally(place.context(), typed);
+    Worked variant = worksheets.tally(place.context(), form);
     Money margin = variant.check().tally().totals().margin();
     return new CompareView(
         row.id(),
@@ -188,16 +189,15 @@ class VariantService {
         form);
   }
 
-  private static List<ComparedLine> lines(
-      WorksheetService.Worked current, WorksheetService.Worked variant) {
-    Map<String, WorksheetService.Row> before = byId(current);
-    Map<String, WorksheetService.Row> after = byId(variant);
+  private static List<ComparedLine> lines(Worked current, Worked variant) {
+    Map<String, Worked.Row> before = byId(current);
+    Map<String, Worked.Row> after = byId(variant);
     Variance variance =
         Variance.of(current.contract().getCurrencyUnit(), sides(before), sides(after));
     List<ComparedLine> lines = new ArrayList<>();
     for (Variance.Line line : variance.lines()) {
-      WorksheetService.Row was = before.get(line.key());
-      WorksheetService.Row is = after.get(line.key());
+      Worked.Row was = before.get(line.key());
+      Worked.Row is = after.get(line.key());
       LineForm form = (is == null ? was : is).form();
       Variance.Parts parts = line.parts();
       lines.add(
@@ -215,9 +215,9 @@ class VariantService {
     return lines;
   }
 
-  private static Map<String, WorksheetService.Row> byId(WorksheetService.Worked worked) {
-    Map<String, WorksheetService.Row> byId = new LinkedHashMap<>();
-    for (WorksheetService.Row row : worked.rows()) {
+  private static Map<String, Worked.Row> byId(Worked worked) {
+    Map<String, Worked.Row> byId = new LinkedHashMap<>();
+    for (Worked.Row row : worked.rows()) {
       if (row.tally().isPresent()) {
         byId.put(row.form().id(), row);
       }
@@ -225,7 +225,7 @@ class VariantService {
     return byId;
   }
 
-  private static List<VarianceLine> sides(Map<String, WorksheetService.Row> rows) {
+  private static List<VarianceLine> sides(Map<String, Worked.Row> rows) {
     return rows.values().stream()
         .map(row -> row.tally().orElseThrow())
         .map(
@@ -242,7 +242,7 @@ class VariantService {
         : Money.zero(t.gross().getCurrencyUnit());
   }
 
-  private static @MaybeNull ComparedCell cell(@MaybeNull WorksheetService.Row row) {
+  private static @MaybeNull ComparedCell cell(@MaybeNull Worked.Row row) {
     if (row == null) {
       return null;
     }

@@ -92,23 +92,42 @@ class CatalogueFiles {
   byte[] products(boolean asWorkbook) {
     List<List<Object>> rows = new ArrayList<>();
     for (Product p : all()) {
-      rows.add(
-          Arrays.asList(
-              p.code(),
-              p.name(),
-              p.family(),
-              p.unit(),
-              p.listPrice().value(),
-              p.unitCost().value(),
-              p.tax().value(),
-              p.everyMonths().map(BigDecimal::valueOf).orElse(null),
-              p.termMonths().map(BigDecimal::valueOf).orElse(null),
-              p.onSale() ? "yes" : "no",
-              p.stock().map(s -> s.value()).orElse(null),
-              p.coming().value(),
-              BigDecimal.valueOf(p.leadDays())));
+      rows.add(cells(p));
     }
     return written("Products", PRODUCTS, rows, asWorkbook);
+  }
+
+  /** A product as the columns hold it. */
+  private static List<Object> cells(Product p) {
+    return Arrays.asList(
+        p.code(),
+        p.name(),
+        p.family(),
+        p.unit(),
+        p.listPrice().value(),
+        p.unitCost().value(),
+        p.tax().value(),
+        p.everyMonths().map(BigDecimal::valueOf).orElse(null),
+        p.termMonths().map(BigDecimal::valueOf).orElse(null),
+        p.onSale() ? "yes" : "no",
+        p.stock().map(s -> s.value()).orElse(null),
+        p.coming().value(),
+        BigDecimal.valueOf(p.leadDays()));
+  }
+
+  /** A rule as the columns hold it. */
+  private static List<Object> cells(PriceRule r) {
+    return Arrays.asList(
+        r.id(),
+        r.scope().name().toLowerCase(Locale.ROOT),
+        r.forWhom().orElse(""),
+        r.product().orElse(""),
+        r.family().orElse(""),
+        r.minQuantity().value(),
+        r.from().map(LocalDate::toString).orElse(""),
+        r.to().map(LocalDate::toString).orElse(""),
+        r.price().map(p -> p.value()).orElse(null),
+        r.percentOff().map(p -> p.value()).orElse(null));
   }
 
   private List<Product> all() {
@@ -118,19 +137,7 @@ class CatalogueFiles {
   byte[] rules(boolean asWorkbook) {
     List<List<Object>> rows = new ArrayList<>();
     for (PriceRuleStore.Kept kept : inUse()) {
-      PriceRule r = kept.rule();
-      rows.add(
-          Arrays.asList(
-              r.id(),
-              r.scope().name().toLowerCase(Locale.ROOT),
-              r.forWhom().orElse(""),
-              r.product().orElse(""),
-              r.family().orElse(""),
-              r.minQuantity().value(),
-              r.from().map(LocalDate::toString).orElse(""),
-              r.to().map(LocalDate::toString).orElse(""),
-              r.price().map(p -> p.value()).orElse(null),
-              r.percentOff().map(p -> p.value()).orElse(null)));
+      rows.add(cells(kept.rule()));
     }
     return written("Price rules", RULES, rows, asWorkbook);
   }
@@ -151,11 +158,14 @@ class CatalogueFiles {
   @Transactional
   CatalogueFileView takeProducts(byte[] file, boolean take, Actor actor) {
     actor.checkManages();
-    Sheet sheet = Sheet.read(file, PRODUCTS);
     Map<String, Product> before = new HashMap<>();
     all().forEach(p -> before.put(p.code(), p));
     Found<Product> found =
-        sheet.each((row, input) -> new ProductReader(input).read(product(row)), Product::code);
+        Sheet.read(file, PRODUCTS)
+            .each(
+                row -> Optional.ofNullable(before.get(row.at("Code"))).map(CatalogueFiles::cells),
+                (row, input) -> new ProductReader(input).read(product(row)),
+                Product::code);
     CatalogueFileView view =
         found.view(
             p -> Optional.ofNullable(before.get(p.code())),
@@ -192,12 +202,14 @@ class CatalogueFiles {
   @Transactional
   CatalogueFileView takeRules(byte[] file, boolean take, Actor actor) {
     actor.checkManages();
-    Sheet sheet = Sheet.read(file, RULES);
     Map<String, PriceRule> before = new HashMap<>();
     inUse().forEach(kept -> before.put(kept.rule().id(), kept.rule()));
     Found<PriceRule> found =
-        sheet.each(
-            (row, input) -> rules.read(rule(row), input).stream().findFirst(), PriceRule::id);
+        Sheet.read(file, RULES)
+            .each(
+                row -> Optional.ofNullable(before.get(row.at("Code"))).map(CatalogueFiles::cells),
+                (row, input) -> rules.read(rule(row), input).stream().findFirst(),
+                PriceRule::id);
     CatalogueFileView view =
         found.view(
             r -> Optional.ofNullable(before.get(r.id())),
@@ -228,10 +240,28 @@ class CatalogueFiles {
     String at(String heading) {
       return cells.getOrDefault(heading, "");
     }
+
+    /** The same row, where the file has no such column filled from what is known already. */
+    Row over(List<String> headings, List<Object> known) {
+      Map<String, String> filled = new HashMap<>(cells);
+      for (int i = 0; i < known.size(); i++) {
+        Object value = known.get(i);
+        filled.putIfAbsent(headings.get(i), value == null ? "" : plain(value));
+      }
+      return new Row(number, filled);
+    }
+
+    private static String plain(Object value) {
+      return value instanceof BigDecimal number ? number.toPlainString() : value.toString();
+    }
   }
 
-  /** A file whose headings are known. */
-  private record Sheet(List<Row> rows, List<String> headings) {
+  /**
+   * A file whose headings are known.
+   *
+   * @param known all headings that there are
+   */
+  private record Sheet(List<Row> rows, List<String> known) {
     static Sheet read(byte[] file, List<TableWriter.Column> columns) {
       Table table;
       try {
@@ -251,7 +281,7 @@ class CatalogueFiles {
       if (!headings.contains("Code")) {
         throw BadInput.at("file", "The file has no column Code.");
       }
-      return new Sheet(table.rows().stream().map(row -> row(row, headings)).toList(), headings);
+      return new Sheet(table.rows().stream().map(row -> row(row, headings)).toList(), known);
     }
 
     private static BadInput unknown(String column, List<String> known) {
@@ -272,14 +302,22 @@ class CatalogueFiles {
       return new Row(row.number(), cells);
     }
 
-    <T> Found<T> each(BiFunction<Row, Input, Optional<T>> read, Function<T, String> code) {
+    /**
+     * Reads every row. Of what is known already, a column that the file does not have stays as it
+     * is: a file of codes and prices changes prices alone.
+     */
+    <T> Found<T> each(
+        Function<Row, Optional<List<Object>>> before,
+        BiFunction<Row, Input, Optional<T>> read,
+        Function<T, String> code) {
       List<T> good = new ArrayList<>();
       List<Integer> numbers = new ArrayList<>();
       List<FileProblem> problems = new ArrayList<>();
       Set<String> codes = new HashSet<>();
       for (Row row : rows) {
         Input input = new Input();
-        Optional<T> value = read.apply(row, input);
+        Row whole = before.apply(row).map(cells -> row.over(known, cells)).orElse(row);
+        Optional<T> value = read.apply(whole, input);
         value
             .map(code)
             .filter(c -> !codes.add(c))

@@ -20,6 +20,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -93,7 +94,7 @@ public class CatalogueService {
   /** The products of codes as people write them, by {@link #loose} code. */
   public Map<String, Product> byLooseCodes(Collection<String> codes) {
     Set<String> wanted = codes.stream().map(CatalogueService::loose).collect(Collectors.toSet());
-    return store.byLooseCodes(wanted).stream()
+    return Stream.concat(store.byCodes(codes).stream(), store.byLooseCodes(wanted).stream())
         .collect(Collectors.toMap(p -> loose(p.code()), Function.identity(), (a, b) -> a));
   }
 
@@ -279,6 +280,9 @@ public class CatalogueService {
   @Transactional
   public void setRange(long account, List<String> families, Actor actor) {
     actor.checkManages();
+    if (!store.isAccount(account)) {
+      throw new NotThere("account", account);
+    }
     List<String> known = families();
     Input input = new Input();
     for (String family : Input.given(families)) {

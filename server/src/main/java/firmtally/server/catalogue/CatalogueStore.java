@@ -145,6 +145,13 @@ class CatalogueStore {
         .update();
   }
 
+  boolean isAccount(long id) {
+    return sql.sql("SELECT EXISTS (SELECT 1 FROM account WHERE id = :id)")
+        .param("id", id)
+        .query(Boolean.class)
+        .single();
+  }
+
   void setRange(long account, Collection<String> families) {
     sql.sql("DELETE FROM account_family WHERE account_id = :account")
         .param("account", account)

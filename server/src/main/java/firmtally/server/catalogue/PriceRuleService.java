@@ -139,7 +139,7 @@ public class PriceRuleService {
     events.publishEvent(new PricesChanged(priced(List.of(before.rule()))));
   }
 
-  /** Puts rules in as a file holds them: new ones are added, known ones changed. */
+  /** Puts rules in as a file holds them: new ones are added, known ones changed, and in force. */
   @Transactional(propagation = Propagation.MANDATORY)
   void put(List<PriceRule> rules, Actor actor) {
     List<PriceRule> touched = new ArrayList<>();
@@ -148,8 +148,11 @@ public class PriceRuleService {
       if (before.isEmpty()) {
         add(rule, actor);
         touched.add(rule);
-      } else if (!before.get().rule().equals(rule)) {
+      } else if (before.get().retired() || !before.get().rule().equals(rule)) {
         store.update(rule, before.get().version());
+        if (before.get().retired()) {
+          store.setRetired(before.get().id(), before.get().version() + 1, false);
+        }
         log.note(
             actor.id(), RULE, before.get().id(), "rule", words(before.get().rule()), words(rule));
         touched.add(before.get().rule());

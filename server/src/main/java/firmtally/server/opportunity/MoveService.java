@@ -8,6 +8,7 @@ import firmtally.server.platform.NotThere;
 import firmtally.server.settings.PathService;
 import firmtally.server.settings.SettingsService;
 import firmtally.server.settings.Stage;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import java.time.Clock;
@@ -174,8 +175,8 @@ public class MoveService {
 
   /** Keeps the lines that were typed; where a stage says so, that moves it on in the same act. */
   @Transactional
-  public WorksheetService.Worked keepLines(long id, long version, WorksheetForm form, Actor actor) {
-    WorksheetService.Worked worked = service.saveLines(id, version, form, actor);
+  public Worked keepLines(long id, long version, WorksheetForm form, Actor actor) {
+    Worked worked = service.saveLines(id, version, form, actor);
     happened(id, "lines-kept", actor);
     return worked;
   }

@@ -13,6 +13,7 @@ import firmtally.server.platform.Versions;
 import firmtally.server.settings.PathService;
 import firmtally.server.settings.SettingsService;
 import firmtally.server.settings.Stage;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import firmtally.server.worksheet.WorksheetView;
@@ -125,8 +126,7 @@ class OpportunityController {
   OpportunityView get(@PathVariable long id, @SignedIn Actor actor) {
     Opportunity o = opportunities.seen(id, actor);
     Account account = beside.accounts().get(o.accountId());
-    WorksheetService.Worked worked =
-        worksheets.get(o.worksheetId(), opportunities.context(o, actor));
+    Worked worked = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
     PathService.SalesPath path = opportunities.path(o);
     boolean isMine = opportunities.mayChange(o, actor);
     List<ActivityService.Activity> activities =
@@ -192,7 +192,7 @@ class OpportunityController {
         o.enquiryId());
   }
 
-  private WorksheetView view(Opportunity o, WorksheetService.Worked worked) {
+  private WorksheetView view(Opportunity o, Worked worked) {
     CreditCheck check = beside.credit().check(o.accountId(), Optional.of(worked.asked()));
     return WorksheetView.of(worked, check, beside.credit().ordered(o.accountId()));
   }
@@ -240,7 +240,7 @@ class OpportunityController {
       @RequestHeader("If-Match") String version,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
-    WorksheetService.Worked worked = moves.keepLines(id, Versions.of(version), form, actor);
+    Worked worked = moves.keepLines(id, Versions.of(version), form, actor);
     return view(opportunities.get(id), worked);
   }
 

@@ -16,6 +16,7 @@ import firmtally.server.platform.NotThere;
 import firmtally.server.settings.PathService;
 import firmtally.server.settings.SettingsService;
 import firmtally.server.settings.Stage;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetContext;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
@@ -133,7 +134,7 @@ public class OpportunityService {
     String campaign = input.optionalText("campaign", opening.campaign(), LONGEST);
     checkContact(input, account.id(), opening.contactId().orElse(null));
     input.check();
-    WorksheetService.Worked worked =
+    Worked worked =
         worksheets.create(
             new WorksheetContext(account, actor.role(), Optional.empty()), opening.lines());
     int usual = path.live().stream().mapToInt(Stage::usualDays).sum();
@@ -282,12 +283,11 @@ public class OpportunityService {
   }
 
   /** Keeps the lines that were typed; what follows from it is {@link MoveService#keepLines}. */
-  WorksheetService.Worked saveLines(long id, long version, WorksheetForm form, Actor actor) {
+  Worked saveLines(long id, long version, WorksheetForm form, Actor actor) {
     Opportunity opportunity = changeable(id, actor);
     WorksheetContext context = context(opportunity, actor);
-    WorksheetService.Worked before = worksheets.get(opportunity.worksheetId(), context);
-    WorksheetService.Worked after =
-        worksheets.save(opportunity.worksheetId(), version, context, form);
+    Worked before = worksheets.get(opportunity.worksheetId(), context);
+    Worked after = worksheets.save(opportunity.worksheetId(), version, context, form);
     record
         .log()
         .note(

@@ -10,7 +10,7 @@ import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.Versions;
-import firmtally.server.worksheet.WorksheetService;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetView;
 import java.util.List;
 import java.util.Optional;
@@ -122,7 +122,7 @@ class OrderController {
   }
 
   /** An order that is released already is part of the exposure and asks for nothing more. */
-  private WorksheetView view(CustomerOrder order, WorksheetService.Worked worked) {
+  private WorksheetView view(CustomerOrder order, Worked worked) {
     CreditCheck check =
         credit.check(
             order.accountId(), order.isHeld() ? Optional.of(worked.asked()) : Optional.empty());

@@ -27,10 +27,12 @@ import firmtally.server.platform.Written;
 import firmtally.server.quote.Quote;
 import firmtally.server.quote.QuoteService;
 import firmtally.server.settings.SettingsService;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetService;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -119,7 +121,7 @@ public class OrderService {
   }
 
   /** An order's worksheet, as it was agreed. */
-  public WorksheetService.Worked worked(CustomerOrder order, Actor actor) {
+  public Worked worked(CustomerOrder order, Actor actor) {
     Opportunity opportunity = opportunities.get(order.opportunityId());
     return checks.worksheets().get(order.worksheetId(), opportunities.context(opportunity, actor));
   }
@@ -144,7 +146,7 @@ public class OrderService {
     input.check();
     quotes.ordered(quoteId);
     Account account = checks.accounts().get(opportunity.accountId());
-    WorksheetService.Worked worked =
+    Worked worked =
         checks
             .worksheets()
             .copyLocked(quote.worksheetId(), opportunities.context(opportunity, actor));
@@ -172,7 +174,11 @@ public class OrderService {
                 release.isReleased() ? house.clock().instant().toString() : null,
                 1));
     for (Release.Hold hold : release.holds()) {
-      store.insertHold(id, Texts.word(hold), releaser(hold, signOff), words(hold, signOff, credit));
+      store.insertHold(
+          id,
+          Texts.word(hold),
+          releaser(hold, signOff),
+          words(hold, signOff, credit, worked.names()));
     }
     endings.win(opportunity.id(), worked.contract(), actor);
     checks.accounts().becomeCustomer(account.id(), actor.id());
@@ -203,7 +209,8 @@ public class OrderService {
     };
   }
 
-  private static String words(Release.Hold hold, SignOff signOff, CreditCheck credit) {
+  private static String words(
+      Release.Hold hold, SignOff signOff, CreditCheck credit, Map<String, String> names) {
     return switch (hold) {
       case MARGIN ->
           "The terms need a sign-off: "
@@ -211,7 +218,9 @@ public class OrderService {
                   ", ",
                   signOff.reasons().stream()
                       .map(
-                          r -> Texts.word(r.rule()) + r.line().map(l -> " on line " + l).orElse(""))
+                          r ->
+                              Texts.word(r.rule())
+                                  + r.line().map(l -> " on " + names.get(l)).orElse(""))
                       .distinct()
                       .toList());
       case CREDIT ->
@@ -333,7 +342,7 @@ public class OrderService {
   }
 
   private static AgreementService.Source source(
-      CustomerOrder order, Opportunity opportunity, WorksheetService.Worked worked) {
+      CustomerOrder order, Opportunity opportunity, Worked worked) {
     return new AgreementService.Source(order.id(), order.number(), opportunity, worked);
   }
 }

@@ -19,10 +19,11 @@ import firmtally.server.platform.TypedNumber;
 import firmtally.server.worksheet.WorksheetContext;
 import firmtally.server.worksheet.WorksheetService;
 import java.time.Clock;
-import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -104,11 +105,11 @@ class PriceChangeService {
   /** Worksheets to be looked at, a part of those that a preview named. */
   record EffectForm(PriceChangeForm change, List<PlaceView> places) {}
 
-  /** What becomes of a worksheet; without figures where it cannot be worked out. */
+  /** What becomes of a worksheet. */
   record EffectView(
       PlaceView place,
-      @MaybeNull String before,
-      @MaybeNull String after,
+      String before,
+      String after,
       @MaybeNull String marginBefore,
       @MaybeNull String marginAfter,
       @MaybeNull String signOffBefore,
@@ -126,9 +127,16 @@ class PriceChangeService {
   /** What is read of a form. */
   private record Change(String words, List<Product> before, List<Product> after) {
     List<Product> changed() {
-      List<Product> changed = new ArrayList<>(after);
-      changed.removeAll(before);
-      return changed;
+      Set<Product> same = new HashSet<>(before);
+      return after.stream().filter(product -> !same.contains(product)).toList();
+    }
+
+    List<Repriced> repriced() {
+      Map<String, Product> was =
+          before.stream().collect(Collectors.toMap(Product::code, Function.identity()));
+      return changed().stream()
+          .map(p -> PriceChangeService.repriced(was.get(p.code()), p))
+          .toList();
     }
   }
 
@@ -186,17 +194,11 @@ class PriceChangeService {
   PriceChangePreview preview(PriceChangeForm typed, Actor actor) {
     actor.checkManages();
     Change change = read(typed);
-    Map<String, Product> before =
-        change.before().stream().collect(Collectors.toMap(Product::code, Function.identity()));
-    List<Product> changed = change.changed();
     List<PlaceView> places =
-        affected.holding(changed.stream().map(Product::code).toList()).stream()
+        affected.holding(change.changed().stream().map(Product::code).toList()).stream()
             .map(s -> new PlaceView(s.home(), s.id(), s.number(), s.title()))
             .toList();
-    return new PriceChangePreview(
-        change.words(),
-        changed.stream().map(p -> repriced(before.get(p.code()), p)).toList(),
-        places);
+    return new PriceChangePreview(change.words(), change.repriced(), places);
   }
 
   private static Repriced repriced(Product before, Product after) {
@@ -231,20 +233,16 @@ class PriceChangeService {
   private EffectView effect(PlaceView place, Affected.Sheet sheet, Map<String, Product> after) {
     Opportunity o = opportunities.get(sheet.opportunityId());
     WorksheetContext context = opportunities.context(o, people.get(o.owner().id()));
-    try {
-      MarginCheck is = worksheets.get(sheet.worksheetId(), context).check();
-      MarginCheck will = worksheets.supposing(sheet.worksheetId(), context, after).check();
-      return new EffectView(
-          place,
-          contract(is),
-          contract(will),
-          margin(is),
-          margin(will),
-          is.signOff().flatMap(SignOff::role).orElse(null),
-          will.signOff().flatMap(SignOff::role).orElse(null));
-    } catch (BadInput unreadable) {
-      return new EffectView(place, null, null, null, null, null, null);
-    }
+    MarginCheck is = worksheets.get(sheet.worksheetId(), context).check();
+    MarginCheck will = worksheets.supposing(sheet.worksheetId(), context, after).check();
+    return new EffectView(
+        place,
+        contract(is),
+        contract(will),
+        margin(is),
+        margin(will),
+        is.signOff().flatMap(SignOff::role).orElse(null),
+        will.signOff().flatMap(SignOff::role).orElse(null));
   }
 
   private static String contract(MarginCheck check) {
@@ -269,13 +267,12 @@ class PriceChangeService {
     if (changed.isEmpty()) {
       throw new NotPossible("No price changes by this.");
     }
-    PriceChangePreview preview = preview(typed, actor);
     long id =
         store.insert(
             clock.instant().toString(),
             actor.id(),
             change.words(),
-            json.writeValueAsString(preview.products()));
+            json.writeValueAsString(change.repriced()));
     catalogue.reprice(changed, change.words(), actor);
     return id;
   }

@@ -16,6 +16,7 @@ import firmtally.server.workings.WorkingView;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 
@@ -89,7 +90,7 @@ class PriceTester {
         tally.workings().stream()
             .filter(w -> w.of().equals("lines[0].unitPrice"))
             .findFirst()
-            .map(w -> WorkingView.of("", w))
+            .map(w -> WorkingView.of("", w, Map.of()))
             .orElseThrow();
     boolean inRange =
         account

@@ -9,6 +9,7 @@ import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
 import firmtally.server.platform.MaybeNull;
 import firmtally.server.platform.Versions;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import firmtally.server.worksheet.WorksheetView;
@@ -122,13 +123,13 @@ class QuoteController {
   }
 
   /** A quote that is ordered asks for nothing more: its order does. */
-  private WorksheetView view(Opportunity o, Quote q, WorksheetService.Worked worked) {
+  private WorksheetView view(Opportunity o, Quote q, Worked worked) {
     Optional<Money> asked = q.isOrdered() ? Optional.empty() : Optional.of(worked.asked());
     return WorksheetView.of(
         worked, credit.check(o.accountId(), asked), credit.ordered(o.accountId()));
   }
 
-  private WorksheetView view(Opportunity o, WorksheetService.Worked worked) {
+  private WorksheetView view(Opportunity o, Worked worked) {
     CreditCheck check = credit.check(o.accountId(), Optional.of(worked.asked()));
     return WorksheetView.of(worked, check, credit.ordered(o.accountId()));
   }
@@ -154,7 +155,7 @@ class QuoteController {
       @RequestHeader("If-Match") String version,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
-    WorksheetService.Worked worked = quotes.saveLines(id, Versions.of(version), form, actor);
+    Worked worked = quotes.saveLines(id, Versions.of(version), form, actor);
     return view(opportunities.get(quotes.get(id).opportunityId()), worked);
   }
 

@@ -10,7 +10,7 @@ import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.QuotePdf;
 import firmtally.server.platform.Written;
 import firmtally.server.worksheet.LineForm;
-import firmtally.server.worksheet.WorksheetService;
+import firmtally.server.worksheet.Worked;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,10 +23,10 @@ import org.springframework.stereotype.Component;
 class QuotePrinter {
   private final QuotePdf pdf = new QuotePdf();
 
-  byte[] print(Quote quote, String company, String title, WorksheetService.Worked worked) {
+  byte[] print(Quote quote, String company, String title, Worked worked) {
     List<QuotePaper.Line> lines = new ArrayList<>();
     Map<String, Subtotal> subtotals = worked.subtotals();
-    for (WorksheetService.Row row : worked.rows()) {
+    for (Worked.Row row : worked.rows()) {
       lines.add(
           row.tally()
               .map(tally -> line(row.form(), tally))
@@ -100,7 +100,7 @@ class QuotePrinter {
         : tally.price().unitPrice();
   }
 
-  private static List<QuotePaper.Sum> sums(WorksheetService.Worked worked) {
+  private static List<QuotePaper.Sum> sums(Worked worked) {
     Totals totals = worked.check().tally().totals();
     List<QuotePaper.Sum> sums = new ArrayList<>();
     if (worked.check().tally().worksheet().documentDiscount().isPresent()) {
@@ -128,7 +128,7 @@ class QuotePrinter {
     return sums;
   }
 
-  private static String words(WorksheetService.Worked worked) {
+  private static String words(Worked worked) {
     DocumentDiscount discount = worked.check().tally().worksheet().documentDiscount().orElseThrow();
     return discount instanceof DocumentDiscount.OfPercent of
         ? "Discount " + of.percent() + " %"

@@ -1,5 +1,6 @@
 package firmtally.server.quote;
 
+import firmtally.formats.json.Problem;
 import firmtally.formats.mail.Eml;
 import firmtally.server.account.Account;
 import firmtally.server.account.AccountService;
@@ -20,12 +21,14 @@ import firmtally.server.platform.NotPossible;
 import firmtally.server.platform.NotThere;
 import firmtally.server.settings.SettingsService;
 import firmtally.server.worksheet.LineForm;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -107,7 +110,7 @@ public class QuoteService {
   }
 
   /** A quote's worksheet, as it was agreed or as it stands. */
-  public WorksheetService.Worked worked(Quote quote, Actor actor) {
+  public Worked worked(Quote quote, Actor actor) {
     Opportunity opportunity = opportunities.get(quote.opportunityId());
     return worksheets.get(quote.worksheetId(), opportunities.context(opportunity, actor));
   }
@@ -121,7 +124,8 @@ public class QuoteService {
     if (lines.lines().stream().noneMatch(LineForm::priced)) {
       throw new NotPossible("There are no lines to quote yet; add one first.");
     }
-    WorksheetService.Worked worked = worksheets.create(context, lines);
+    Worked worked = worksheets.create(context, lines);
+    checkOffer(worked);
     Account account = accounts.get(opportunity.accountId());
     Optional<AccountService.Contact> contact = accounts.contacts(account.id()).stream().findFirst();
     String who = contact.map(AccountService.Contact::name).orElse("");
@@ -208,14 +212,26 @@ public class QuoteService {
 
   /** Keeps the lines of a draft. */
   @Transactional
-  public WorksheetService.Worked saveLines(long id, long version, WorksheetForm form, Actor actor) {
+  public Worked saveLines(long id, long version, WorksheetForm form, Actor actor) {
     Quote quote = changeable(id, actor);
     Opportunity opportunity = opportunities.get(quote.opportunityId());
-    WorksheetService.Worked saved =
+    Worked saved =
         worksheets.save(
             quote.worksheetId(), version, opportunities.context(opportunity, actor), form);
     house.log().note(actor.id(), "quote", id, "lines", null, saved.contract().toString());
     return saved;
+  }
+
+  /** What would be refused if it were typed today cannot be offered either. */
+  private static void checkOffer(Worked worked) {
+    if (!worked.problems().isEmpty()) {
+      throw new NotPossible(
+          "This cannot be offered as it stands: "
+              + worked.problems().stream()
+                  .map(Problem::message)
+                  .distinct()
+                  .collect(Collectors.joining(" ")));
+    }
   }
 
   private Quote changeable(long id, Actor actor) {
@@ -252,6 +268,7 @@ public class QuoteService {
     if (quote.mailTo().isEmpty()) {
       throw BadInput.at("mailTo", "Say where to send it.");
     }
+    checkOffer(worked(quote, actor));
     worksheets.lock(quote.worksheetId(), opportunities.context(opportunity, actor));
     byte[] pdf = print(quote, actor);
     int updated = store.sent(id, version, house.clock().instant().toString(), pdf);

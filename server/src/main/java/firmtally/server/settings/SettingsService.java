@@ -9,6 +9,7 @@ import firmtally.server.people.Role;
 import firmtally.server.platform.Amounts;
 import firmtally.server.platform.Input;
 import firmtally.server.platform.NotPossible;
+import firmtally.server.platform.Remembered;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -27,11 +28,23 @@ public class SettingsService {
   private final SettingsStore store;
   private final PeopleService people;
   private final PathService paths;
+  private final Remembered<Settings> remembered;
 
   SettingsService(SettingsStore store, PeopleService people, PathService paths) {
     this.store = store;
     this.people = people;
     this.paths = paths;
+    this.remembered = new Remembered<>(this::read);
+  }
+
+  /** All of it, as it is asked for several times at each key in a worksheet. */
+  private record Settings(
+      Optional<SettingsStore.CompanyRow> company,
+      List<SignOffPolicy.Level> levels,
+      List<SignOffPolicy.FamilyFloor> familyFloors) {}
+
+  private Settings read() {
+    return new Settings(store.find(), store.levels(), store.familyFloors());
   }
 
   /** The company. */
@@ -64,7 +77,10 @@ public class SettingsService {
   }
 
   private SettingsStore.CompanyRow row() {
-    return store.find().orElseThrow(() -> new NotPossible("The company has not been set up yet."));
+    return remembered
+        .get()
+        .company()
+        .orElseThrow(() -> new NotPossible("The company has not been set up yet."));
   }
 
   /** The sign-off policy as it holds for a role. */
@@ -73,8 +89,8 @@ public class SettingsService {
     CurrencyUnit currency = Currencies.get(row.currency());
     return new SignOffPolicy(
         asker.signsAs(),
-        store.levels(),
-        store.familyFloors(),
+        remembered.get().levels(),
+        remembered.get().familyFloors(),
         Optional.ofNullable(row.documentFloor())
             .map(Percent::ofTenThousandths)
             .map(floor -> new SignOffPolicy.DocumentFloor(floor, row.documentFloorRole())),
@@ -108,10 +124,12 @@ public class SettingsService {
         new PeopleService.NewPerson(
             typed.login(), typed.name(), typed.mail(), Role.ADMINISTRATOR, null, typed.password()));
     found(name, currency);
+    remembered.forget();
   }
 
   private void found(String name, String currency) {
     store.insertCompany(name, currency);
+    remembered.forget();
     store.setPolicy(new SettingsStore.Policy(Percent.parse(FIRST_FLOOR), null, null));
     store.insertLevel(1, Role.REP.word(), Percent.parse(REP_MAY_GIVE));
     store.insertLevel(2, Role.MANAGER.word(), Percent.HUNDRED);
@@ -165,5 +183,6 @@ public class SettingsService {
         new SettingsStore.Policy(
             document, giftCost.getAmountMinorLong(), valueOver.getAmountMinorLong()));
     families.forEach(f -> store.insertFamilyFloor(f.family(), f.margin(), f.role()));
+    remembered.forget();
   }
 }

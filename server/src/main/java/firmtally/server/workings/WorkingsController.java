@@ -12,10 +12,12 @@ import firmtally.server.people.Actor;
 import firmtally.server.people.SignedIn;
 import firmtally.server.quote.Quote;
 import firmtally.server.quote.QuoteService;
+import firmtally.server.worksheet.Worked;
 import firmtally.server.worksheet.WorksheetForm;
 import firmtally.server.worksheet.WorksheetService;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -53,7 +55,7 @@ class WorkingsController {
   List<WorkingView> ofOpportunity(
       @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
     Opportunity o = opportunities.seen(id, actor);
-    WorksheetService.Worked kept = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
+    Worked kept = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
     return workings(o.accountId(), kept.locked() ? kept : typed(o, form, actor), true);
   }
 
@@ -63,7 +65,7 @@ class WorkingsController {
       @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
     Quote quote = quotes.get(id);
     Opportunity o = opportunities.get(quote.opportunityId());
-    WorksheetService.Worked kept = quotes.worked(quote, actor);
+    Worked kept = quotes.worked(quote, actor);
     return workings(
         o.accountId(), kept.locked() ? kept : typed(o, form, actor), !quote.isOrdered());
   }
@@ -74,24 +76,31 @@ class WorkingsController {
     return workings(order.accountId(), orders.worked(order, actor), order.isHeld());
   }
 
-  private WorksheetService.Worked typed(Opportunity o, WorksheetForm form, Actor actor) {
+  private Worked typed(Opportunity o, WorksheetForm form, Actor actor) {
     return worksheets.tally(opportunities.context(o, actor), form);
   }
 
-  private List<WorkingView> workings(
-      long account, WorksheetService.Worked worked, boolean asksForCredit) {
+  private List<WorkingView> workings(long account, Worked worked, boolean asksForCredit) {
     WorksheetQuestion question = worked.question();
+    Map<String, String> names = worked.names();
     List<WorkingView> views = new ArrayList<>();
     worked
         .check()
         .workings(question.policy(), question.target())
-        .forEach(w -> views.add(WorkingView.of("", w)));
+        .forEach(w -> views.add(WorkingView.of("", w, names)));
+    worked
+        .sections()
+        .forEach(
+            (id, lines) ->
+                worked.check().tally().workings("sections[" + id + "].", lines).stream()
+                    .map(w -> WorkingView.of("", w, names))
+                    .forEach(views::add));
     CreditFile file = credit.file(account);
     CreditFile asked =
         asksForCredit
             ? file.asking(new CreditFile.Document(worked.asked(), Optional.empty()))
             : file;
-    CreditCheck.workings(asked).forEach(w -> views.add(WorkingView.of(OF_CREDIT, w)));
+    CreditCheck.workings(asked).forEach(w -> views.add(WorkingView.of(OF_CREDIT, w, Map.of())));
     return views;
   }
 }

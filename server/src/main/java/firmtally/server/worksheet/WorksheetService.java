@@ -1,16 +1,11 @@
 package firmtally.server.worksheet;
 
-import firmtally.core.margin.Landing;
-import firmtally.core.margin.MarginCheck;
 import firmtally.core.margin.SignOff;
 import firmtally.core.margin.Target;
 import firmtally.core.money.Percent;
-import firmtally.core.ordering.Supply;
 import firmtally.core.worksheet.DiscountTooLargeException;
 import firmtally.core.worksheet.DocumentDiscount;
 import firmtally.core.worksheet.Line;
-import firmtally.core.worksheet.LineTally;
-import firmtally.core.worksheet.Subtotal;
 import firmtally.core.worksheet.Worksheet;
 import firmtally.formats.json.Problem;
 import firmtally.formats.reckon.WorksheetDocument;
@@ -25,24 +20,14 @@ import firmtally.server.platform.NotThere;
 import firmtally.server.settings.SettingsService;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
-import java.util.Iterator;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -50,8 +35,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Works worksheets out and keeps them. */
 @Service
 public class WorksheetService {
-  private static final Logger LOG = LoggerFactory.getLogger(WorksheetService.class);
-  private static final Pattern AT_LINE = Pattern.compile("^lines\\[(\\d+)]");
   private final WorksheetStore store;
   private final CatalogueService catalogue;
   private final SettingsService settings;
@@ -64,119 +47,6 @@ public class WorksheetService {
     this.settings = settings;
     this.clock = clock;
   }
-
-  /** A row, and its figures where it has a price. */
-  public record Row(LineForm form, Optional<LineTally> tally) {}
-
-  /**
-   * A worksheet worked out.
-   *
-   * @param form as typed, with descriptions filled in
-   * @param locked whether it is agreed and cannot change any more
-   * @param products those of its lines, by their codes, as the catalogue has them today
-   */
-  public record Worked(
-      long id,
-      long version,
-      boolean locked,
-      WorksheetForm form,
-      WorksheetQuestion question,
-      MarginCheck check,
-      Map<String, Product> products,
-      LocalDate today) {
-    /** Every row with its figures; headings and notes have none. */
-    public List<Row> rows() {
-      List<Row> rows = new ArrayList<>();
-      Iterator<LineTally> tallies = check.tally().lines().iterator();
-      for (LineForm row : form.lines()) {
-        rows.add(new Row(row, row.priced() ? Optional.of(tallies.next()) : Optional.empty()));
-      }
-      return rows;
-    }
-
-    /** The product of a line, as the catalogue has it today. */
-    public Optional<Product> product(LineForm form) {
-      return Optional.ofNullable(form.product()).map(code -> products.get(code.strip()));
-    }
-
-    /** What of each line that has a product is on hand, in their order. */
-    public List<Supply> supplies() {
-      return Supply.of(
-          rows().stream()
-              .flatMap(
-                  row ->
-                      product(row.form()).stream()
-                          .map(product -> need(row.form(), row.tally().orElseThrow(), product)))
-              .toList(),
-          today);
-    }
-
-    private static Supply.Need need(LineForm form, LineTally tally, Product product) {
-      return new Supply.Need(
-          product.code(),
-          tally.line().quantity(),
-          product.stock(),
-          product.leadDays(),
-          Optional.ofNullable(form.requestedOn())
-              .filter(day -> !day.isBlank())
-              .map(day -> LocalDate.parse(day.strip())),
-          tally.line().counted());
-    }
-
-    /** What each section comes to, by the id of its heading: the lines down to the next heading. */
-    public Map<String, Subtotal> subtotals() {
-      Map<String, List<LineTally>> sections = new LinkedHashMap<>();
-      List<LineTally> section = new ArrayList<>();
-      for (Row row : rows()) {
-        if (row.form().isSection()) {
-          section = new ArrayList<>();
-          sections.put(row.form().id(), section);
-        }
-        row.tally().ifPresent(section::add);
-      }
-      Map<String, Subtotal> subtotals = new LinkedHashMap<>();
-      sections.forEach(
-          (id, lines) -> subtotals.put(id, Subtotal.of(question.worksheet().currency(), lines)));
-      return subtotals;
-    }
-
-    /**
-     * What it would be with the landing applied: empty without one, or where it is out of reach.
-     */
-    public Optional<MarginCheck> landed() {
-      return check
-          .landing()
-          .filter(Landing::feasible)
-          .map(
-              landing ->
-                  MarginCheck.of(
-                      question
-                          .worksheet()
-                          .withDocumentDiscount(
-                              new DocumentDiscount.OfAmount(landing.documentDiscount())),
-                      question.policy(),
-                      Optional.empty()));
-    }
-
-    /** The total with tax of what is invoiced first: what credit is asked for. */
-    public Money asked() {
-      return check.tally().totals().firstInvoice().total();
-    }
-
-    /** What the customer pays. */
-    public Money contract() {
-      return check.tally().totals().contract();
-    }
-  }
-
-  /**
-   * What became of a question with something wrong in it.
-   *
-   * @param rows every row; those whose figures do not depend on what is wrong have them
-   * @param shared whether something is taken off the whole, so that nobody knows yet what a line
-   *     comes to
-   */
-  public record Partial(List<Row> rows, boolean shared, List<Problem> problems) {}
 
   /**
    * Works out what was typed, without keeping it.
@@ -196,73 +66,11 @@ public class WorksheetService {
    */
   public Partial partial(WorksheetContext context, WorksheetForm form, List<Problem> problems) {
     Reading reading = read(context, form, catalogue.byCodes(codes(form)));
-    Set<Integer> wrong =
-        problems.stream().map(Problem::at).map(WorksheetService::row).collect(Collectors.toSet());
-    Set<String> families = new HashSet<>();
-    List<Boolean> trusted = new ArrayList<>();
-    for (int i = 0; i < reading.rows().size(); i++) {
-      if (wrong.contains(i)) {
-        familyOf(reading, i).ifPresent(families::add);
-      }
-    }
-    for (int i = 0; i < reading.rows().size(); i++) {
-      trusted.add(!wrong.contains(i) && familyOf(reading, i).filter(families::contains).isEmpty());
-    }
-    boolean shared = isTyped(form.discountPercent()) || isTyped(form.discountAmount());
-    return new Partial(rows(context, reading, trusted), shared, problems);
-  }
-
-  private static boolean isTyped(String text) {
-    return text != null && !text.isBlank();
-  }
-
-  private static int row(String at) {
-    Matcher line = AT_LINE.matcher(at);
-    return line.find() ? Integer.parseInt(line.group(1)) : -1;
-  }
-
-  private static Optional<String> familyOf(Reading reading, int row) {
-    LineForm form = reading.rows().get(row).form();
-    return Optional.ofNullable(form.product())
-        .map(code -> reading.products().get(code.strip()))
-        .map(Product::family)
-        .or(() -> Optional.ofNullable(form.family()));
-  }
-
-  private List<Row> rows(WorksheetContext context, Reading reading, List<Boolean> trusted) {
-    List<Line> lines = new ArrayList<>();
-    for (int i = 0; i < trusted.size(); i++) {
-      if (trusted.get(i)) {
-        // Sets are judged as a whole; here each of their lines is worked out for itself.
-        reading.rows().get(i).line().map(WorksheetService::alone).ifPresent(lines::add);
-      }
-    }
-    Map<String, LineTally> byId =
-        question(context, lines, Optional.empty(), Optional.empty())
-            .answer()
-            .tally()
-            .lines()
-            .stream()
-            .collect(Collectors.toMap(t -> t.line().id(), Function.identity()));
-    List<Row> rows = new ArrayList<>();
-    for (int i = 0; i < trusted.size(); i++) {
-      LineForm form = reading.rows().get(i).form();
-      Optional<LineTally> tally =
-          trusted.get(i) ? Optional.ofNullable(byId.get(form.id())) : Optional.empty();
-      rows.add(new Row(form, tally));
-    }
-    return rows;
-  }
-
-  private static Line alone(Line line) {
-    return new Line(
-        line.id(),
-        line.item(),
-        line.quantity(),
-        line.terms(),
-        line.optional(),
-        Optional.empty(),
-        line.recurring());
+    Partial.Trust trust = new Partial.Trust(reading.rows(), reading.products(), problems);
+    // Sets are judged as a whole; here each of their lines is worked out for itself.
+    List<Line> lines = trust.lines().stream().map(Line::alone).toList();
+    WorksheetQuestion question = question(context, lines, Optional.empty(), Optional.empty());
+    return trust.partial(question.answer().tally().lines(), form.isShared());
   }
 
   /** A kept worksheet, worked out with today's rules, or as it was agreed. */
@@ -270,7 +78,7 @@ public class WorksheetService {
     WorksheetStore.SheetRow row = row(id);
     WorksheetForm form = form(row);
     if (row.agreed() == null) {
-      return worked(id, row.version(), context, form);
+      return kept(id, row.version(), context, form, catalogue.byCodes(codes(form)));
     }
     WorksheetQuestion agreed = WorksheetDocument.read(row.agreed());
     return new Worked(
@@ -281,7 +89,8 @@ public class WorksheetService {
         agreed,
         agreed.answer(),
         catalogue.byCodes(codes(form)),
-        LocalDate.now(clock));
+        LocalDate.now(clock),
+        List.of());
   }
 
   private WorksheetStore.SheetRow row(long id) {
@@ -300,11 +109,26 @@ public class WorksheetService {
         null);
   }
 
-  /** Makes a worksheet from lines. Part of the act that makes what it hangs on. */
+  /**
+   * Makes a worksheet from lines that were kept before, such as those of a term that goes on. Part
+   * of the act that makes what it hangs on. What would be refused today is not lost: it is named
+   * where the worksheet is looked at.
+   */
   @Transactional(propagation = Propagation.MANDATORY)
   public Worked create(WorksheetContext context, WorksheetForm form) {
     long id = store.insert(settings.company().currency().getCode());
-    return save(id, 1, context, form);
+    Worked worked = kept(id, 2, context, form, catalogue.byCodes(codes(form)));
+    keep(1, worked);
+    return worked;
+  }
+
+  private int keep(long version, Worked worked) {
+    Optional<String> role = worked.check().signOff().flatMap(SignOff::role);
+    int updated = store.update(worked.id(), version, worked.check().tally(), role);
+    if (updated > 0) {
+      store.replaceLines(worked.id(), worked.rows());
+    }
+    return updated;
   }
 
   /**
@@ -317,23 +141,21 @@ public class WorksheetService {
   @Transactional(propagation = Propagation.MANDATORY)
   public Worked save(long id, long version, WorksheetContext context, WorksheetForm form) {
     Worked worked = worked(id, version + 1, context, form);
-    Optional<String> role = worked.check().signOff().flatMap(SignOff::role);
-    if (store.update(id, version, worked.check().tally(), role) == 0) {
+    if (keep(version, worked) == 0) {
       WorksheetStore.SheetRow now = row(id);
       if (now.agreed() != null) {
         throw new NotPossible("This is agreed and can no longer be changed.");
       }
       throw new Conflict(
-          "Somebody else saved these lines in the meantime. What you typed is still here; load theirs, or save yours over it.",
+          "Somebody else saved these lines in the meantime. What you typed is still here; look at theirs and save again.",
           now.version());
     }
-    store.replaceLines(id, worked.rows());
     return worked;
   }
 
   /**
    * Works a kept worksheet out with the prices of today and keeps what it comes to; what is typed
-   * and its version stay. One that cannot be worked out any more keeps what it had.
+   * and its version stay.
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public void rework(long id, WorksheetContext context) {
@@ -341,13 +163,10 @@ public class WorksheetService {
     if (row.agreed() != null) {
       return;
     }
-    try {
-      Worked worked = worked(id, row.version(), context, form(row));
-      store.rework(id, worked.check().tally(), worked.check().signOff().flatMap(SignOff::role));
-      store.reworkLines(id, worked.rows());
-    } catch (BadInput unreadable) {
-      LOG.warn("worksheet {} cannot be worked out anew: {}", id, unreadable.getMessage());
-    }
+    WorksheetForm form = form(row);
+    Worked worked = kept(id, row.version(), context, form, catalogue.byCodes(codes(form)));
+    store.rework(id, worked.check().tally(), worked.check().signOff().flatMap(SignOff::role));
+    store.reworkLines(id, worked.rows());
   }
 
   /** What a kept worksheet would come to if products were as given. */
@@ -356,7 +175,7 @@ public class WorksheetService {
     WorksheetForm form = form(row);
     Map<String, Product> products = new HashMap<>(catalogue.byCodes(codes(form)));
     products.replaceAll((code, product) -> instead.getOrDefault(code, product));
-    return worked(id, row.version(), context, form, products);
+    return kept(id, row.version(), context, form, products);
   }
 
   /** Locks a worksheet: its prices, costs, taxes and rules stay as they are now. */
@@ -380,8 +199,40 @@ public class WorksheetService {
     return get(copy, context);
   }
 
+  /** What somebody typed: everything that is wrong with it is refused. */
   private Worked worked(long id, long version, WorksheetContext context, WorksheetForm typed) {
-    return worked(id, version, context, typed, catalogue.byCodes(codes(typed)));
+    Reading reading = read(context, typed, catalogue.byCodes(codes(typed)));
+    reading.reader().input().check();
+    try {
+      return worked(id, version, context, typed, reading, reading.discount());
+    } catch (DiscountTooLargeException e) {
+      throw new BadInput(List.of(tooLarge(e)));
+    }
+  }
+
+  /**
+   * What was kept: it still opens when prices or the customer's range have changed since. What
+   * would be refused today is named beside it; a discount that is more than the lines make now is
+   * left out.
+   */
+  private Worked kept(
+      long id,
+      long version,
+      WorksheetContext context,
+      WorksheetForm typed,
+      Map<String, Product> products) {
+    Reading reading = read(context, typed, products);
+    try {
+      return worked(id, version, context, typed, reading, reading.discount());
+    } catch (DiscountTooLargeException e) {
+      reading.reader().input().problems().add(tooLarge(e).at(), tooLarge(e).message());
+      return worked(id, version, context, typed, reading, Optional.empty());
+    }
+  }
+
+  private static Problem tooLarge(DiscountTooLargeException e) {
+    return new Problem(
+        "discountAmount", "This is more than the one-off lines make: " + e.most() + ".");
   }
 
   private Worked worked(
@@ -389,20 +240,19 @@ public class WorksheetService {
       long version,
       WorksheetContext context,
       WorksheetForm typed,
-      Map<String, Product> products) {
-    Reading reading = read(context, typed, products);
-    reading.reader().input().check();
-    WorksheetQuestion question =
-        question(context, reading.lines(), reading.discount(), reading.target());
+      Reading reading,
+      Optional<DocumentDiscount> discount) {
+    WorksheetQuestion question = question(context, reading.lines(), discount, reading.target());
     return new Worked(
         id,
         version,
         false,
         reading.form(typed),
         question,
-        answer(question),
+        question.answer(),
         reading.products(),
-        LocalDate.now(clock));
+        LocalDate.now(clock),
+        reading.reader().input().problems().list());
   }
 
   /** What was typed, as far as it could be read. */
@@ -417,7 +267,7 @@ public class WorksheetService {
     }
 
     WorksheetForm form(WorksheetForm typed) {
-      return typed.withLines(rows.stream().map(FormReader.Read::form).toList());
+      return typed.read(rows.stream().map(FormReader.Read::form).toList(), discount);
     }
   }
 
@@ -452,15 +302,6 @@ public class WorksheetService {
             context.probability());
     return new WorksheetQuestion(
         sheet, Optional.of(settings.signOffPolicy(context.asker())), target);
-  }
-
-  private static MarginCheck answer(WorksheetQuestion question) {
-    try {
-      return question.answer();
-    } catch (DiscountTooLargeException e) {
-      throw BadInput.at(
-          "discountAmount", "This is more than the one-off lines make: " + e.most() + ".");
-    }
   }
 
   private static Set<String> codes(WorksheetForm form) {

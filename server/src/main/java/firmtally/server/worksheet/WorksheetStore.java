@@ -116,7 +116,7 @@ class WorksheetStore {
   }
 
   /** Keeps what its lines come to, and nothing else. */
-  void reworkLines(long sheet, List<WorksheetService.Row> rows) {
+  void reworkLines(long sheet, List<Worked.Row> rows) {
     List<MapSqlParameterSource> values = new ArrayList<>();
     for (int i = 0; i < rows.size(); i++) {
       int position = i;
@@ -145,7 +145,7 @@ class WorksheetStore {
         .param("role", signOffRole.orElse(null));
   }
 
-  void replaceLines(long sheet, List<WorksheetService.Row> rows) {
+  void replaceLines(long sheet, List<Worked.Row> rows) {
     sql.sql("DELETE FROM worksheet_line WHERE worksheet_id = :id").param("id", sheet).update();
     MapSqlParameterSource[] values = new MapSqlParameterSource[rows.size()];
     for (int i = 0; i < values.length; i++) {

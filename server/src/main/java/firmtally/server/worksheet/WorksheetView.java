@@ -11,6 +11,7 @@ import firmtally.core.ordering.Supply;
 import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Subtotal;
 import firmtally.core.worksheet.Totals;
+import firmtally.formats.json.Problem;
 import firmtally.server.catalogue.Product;
 import firmtally.server.platform.MaybeNull;
 import java.time.LocalDate;
@@ -23,7 +24,11 @@ import java.util.Optional;
 import java.util.Set;
 import org.joda.money.Money;
 
-/** A worksheet as a screen shows it: what was typed, and every figure as the core gave it. */
+/**
+ * A worksheet as a screen shows it: what was typed, and every figure as the core gave it.
+ *
+ * @param problems what would be refused if it were typed today
+ */
 public record WorksheetView(
     long id,
     long version,
@@ -35,7 +40,8 @@ public record WorksheetView(
     SignOffView signOff,
     RoomView room,
     @MaybeNull LandingView landing,
-    CreditView credit) {
+    CreditView credit,
+    List<CellProblem> problems) {
   /**
    * A row: typed, and worked out where it has a price.
    *
@@ -122,7 +128,7 @@ public record WorksheetView(
     }
 
     /** Of one with problems. */
-    public static Tallied of(WorksheetService.Partial partial) {
+    public static Tallied of(Partial partial) {
       return new Tallied(
           null,
           partial.rows().stream()
@@ -135,7 +141,7 @@ public record WorksheetView(
                           null,
                           null))
               .toList(),
-          partial.problems().stream().map(p -> new CellProblem(p.at(), p.message())).toList(),
+          cells(partial.problems()),
           "",
           "");
     }
@@ -200,12 +206,11 @@ public record WorksheetView(
   public record DayView(String date, String limit, String exposure) {}
 
   /** Renders a worksheet and the credit check that goes with it. */
-  public static WorksheetView of(
-      WorksheetService.Worked worked, CreditCheck credit, Money ordered) {
+  public static WorksheetView of(Worked worked, CreditCheck credit, Money ordered) {
     List<LineView> lines = new ArrayList<>();
     Map<String, Subtotal> subtotals = worked.subtotals();
     Iterator<Supply> supplies = worked.supplies().iterator();
-    for (WorksheetService.Row row : worked.rows()) {
+    for (Worked.Row row : worked.rows()) {
       Optional<Product> product = worked.product(row.form());
       lines.add(
           new LineView(
@@ -226,7 +231,12 @@ public record WorksheetView(
         signOff(worked.check().signOff().orElseThrow()),
         room(worked),
         worked.check().landing().map(landing -> landing(landing, worked.landed())).orElse(null),
-        credit(credit, ordered));
+        credit(credit, ordered),
+        cells(worked.problems()));
+  }
+
+  private static List<CellProblem> cells(List<Problem> problems) {
+    return problems.stream().map(p -> new CellProblem(p.at(), p.message())).toList();
   }
 
   private WorksheetView with(List<LineView> other) {
@@ -241,7 +251,8 @@ public record WorksheetView(
         signOff,
         room,
         landing,
-        credit);
+        credit,
+        problems);
   }
 
   private static FiguresView figures(LineTally t, boolean whole) {
@@ -304,7 +315,7 @@ public record WorksheetView(
             .toList());
   }
 
-  private static RoomView room(WorksheetService.Worked worked) {
+  private static RoomView room(Worked worked) {
     Room room = worked.check().room().orElseThrow();
     return new RoomView(
         worked

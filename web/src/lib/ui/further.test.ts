@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest';
+import { Refusal } from '$lib/api/client';
+import { Further } from './further.svelte';
+
+describe('pages beneath the first', () => {
+  it('are shown one after the other until there is none', async () => {
+    const asked: string[] = [];
+    const further = new Further<string>((after) => {
+      asked.push(after);
+      return Promise.resolve({ rows: [after + '1'], after: after === 'a' ? 'b' : null });
+    });
+    further.begin({ rows: ['0'], after: 'a' });
+    await further.show();
+    await further.show();
+    await further.show();
+    expect(asked).toEqual(['a', 'b']);
+    expect(further.rows).toEqual(['a1', 'b1']);
+    expect(further.has).toBe(false);
+  });
+
+  it('are left out when another first page is shown meanwhile', async () => {
+    let answer: (page: { rows: string[] }) => void = () => undefined;
+    const further = new Further<string>(() => new Promise((done) => (answer = done)));
+    further.begin({ rows: [], after: 'a' });
+    const shown = further.show();
+    further.begin({ rows: [], after: 'z' });
+    answer({ rows: ['late'] });
+    await shown;
+    expect(further.rows).toEqual([]);
+  });
+
+  it('stay as they are when the next cannot be had, and say why', async () => {
+    const further = new Further<string>(() => Promise.reject(new Refusal(0, 'Not reached', '', [], null)));
+    further.begin({ rows: [], after: 'a' });
+    await further.show();
+    expect(further.refusal?.message).toBe('Not reached');
+    expect(further.has).toBe(true);
+  });
+});
