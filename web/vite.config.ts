@@ -11,6 +11,8 @@ export default defineConfig({
   test: {
     environment: 'jsdom',
     include: ['src/**/*.test.ts'],
-    setupFiles: ['./src/vitest-setup.ts']
+    setupFiles: ['./src/vitest-setup.ts'],
+    // A busy machine is not a fault.
+    testTimeout: 30_000
   }
 });

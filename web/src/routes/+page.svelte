@@ -18,19 +18,19 @@
   let asking = $state(false);
   let at = $state(0);
   const REASON: Record<string, string> = {
-    'running-out': 'quote runs out',
+    'quote-expiring': 'quote runs out',
     hold: 'order on hold',
-    'no-next-step': 'no next step planned',
-    'past-close': 'past its close',
-    silent: 'silent for two weeks',
+    'no-activity-planned': 'no next step planned',
+    'past-expected-close': 'past its close',
+    'no-contact': 'silent for two weeks',
     'new-enquiry': 'new enquiry'
   };
   const TONE: Record<string, string> = {
     hold: 'bad',
-    'past-close': 'bad',
-    'no-next-step': 'bad',
-    'running-out': 'heed',
-    silent: 'heed',
+    'past-expected-close': 'bad',
+    'no-activity-planned': 'bad',
+    'quote-expiring': 'heed',
+    'no-contact': 'heed',
     'new-enquiry': 'heed'
   };
   const rows = $derived(sheet.data?.rows ?? []);
@@ -39,8 +39,8 @@
   /** What stands on the button of a row; what has none is opened. */
   function act(row: Schemas['Todo']): string | null {
     if (row.activityId) return 'Done…';
-    if (row.kind === 'past-close') return 'New close…';
-    if (row.kind === 'no-next-step' || row.kind === 'silent') return 'Plan…';
+    if (row.kind === 'past-expected-close') return 'New close…';
+    if (row.kind === 'no-activity-planned' || row.kind === 'no-contact') return 'Plan…';
     return null;
   }
 
@@ -109,7 +109,7 @@
       <div>
         <Period period={sheet.data.period} />
         {#if session.manages}<p class="neglect">
-            <a href="/opportunities?as=list&fault=any&group=owner">What is neglected, by rep</a>
+            <a href="/opportunities?as=list&attention=any&group=owner">What is neglected, by rep</a>
           </p>{/if}
       </div>
     </div>

@@ -48,7 +48,7 @@
     void acts.run(async () => {
       const made = await ask(
         api.POST('/api/opportunities', {
-          body: { accountId: a.id, title, pathId: null, contactId: a.contacts[0]?.id ?? null }
+          body: { accountId: a.id, title, processId: null, contactId: a.contacts[0]?.id ?? null }
         })
       );
       await goto('/opportunities/' + made.id);
@@ -66,7 +66,7 @@
 
 <div class="head">
   <h1>{a.name}</h1>
-  <Verdict tone={a.stopped ? 'bad' : 'quiet'}>{a.stopped ? 'credit stopped' : a.standing}</Verdict>
+  <Verdict tone={a.stopped ? 'bad' : 'quiet'}>{a.stopped ? 'credit stopped' : a.status}</Verdict>
   {#if a.mayChange && session.sells}<button class="act" onclick={() => (changing = true)}>Change…</button
     >{/if}
   {#if session.sells}<button class="act main" onclick={() => (opening = true)}
@@ -77,11 +77,11 @@
   <span>{a.number}</span>
   <span>{[a.street, [a.postal, a.town].filter(Boolean).join(' ')].filter(Boolean).join(', ')}</span>
   {#if a.phone}<span><b>{a.phone}</b></span>{/if}
-  {#if a.mail}<span>{a.mail}</span>{/if}
-  {#if a.trade}<span>{a.trade}</span>{/if}
+  {#if a.email}<span>{a.email}</span>{/if}
+  {#if a.industry}<span>{a.industry}</span>{/if}
   <span>price group <b>{a.priceGroup ? words(a.priceGroup) : 'none'}</b></span>
   <span>terms <b>{a.termsDays} days</b></span>
-  {#if a.orderNumberRequired}<span class="heed">orders by number only</span>{/if}
+  {#if a.poNumberRequired}<span class="heed">orders by number only</span>{/if}
   <span>{a.owner}</span>
 </div>
 {#each a.notes.filter((n) => n.pinned) as note (note.id)}<p class="pinned">{note.words}</p>{/each}
@@ -121,7 +121,7 @@
       <table class="ledger" aria-label="Opportunities">
         <thead
           ><tr
-            ><th>Number</th><th>Title</th><th>Stage</th><th>State</th><th>Odds</th><th class="figure"
+            ><th>Number</th><th>Title</th><th>Stage</th><th>State</th><th>Probability</th><th class="figure"
               >Value</th
             ><th class="figure">Closes</th></tr
           ></thead
@@ -133,7 +133,7 @@
                 >{row.stage}</td
               >
               <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td><td
-                >{#if row.state === 'open'}<Strokes odds={row.odds} />{/if}</td
+                >{#if row.state === 'open'}<Strokes probability={row.probability} />{/if}</td
               >
               <td class="figure">{figure(row.value)}</td><td class="figure"
                 >{day(row.closedOn ?? row.expectedClose)}</td
@@ -256,7 +256,7 @@
     display: block;
     font-size: 16px;
     font-weight: 560;
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
   .before small {
     display: block;
@@ -291,7 +291,7 @@
   }
   .pad :global(dd) {
     text-align: right;
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
   .side .pad :global(h2) {
     display: flex;

@@ -10,24 +10,24 @@
   let form = $state(
     untrack(() => ({
       name: a.name,
-      trade: a.trade,
+      industry: a.industry,
       street: a.street,
       postal: a.postal,
       town: a.town,
-      mail: a.mail,
+      email: a.email,
       phone: a.phone,
       priceGroup: a.priceGroup ?? '',
       termsDays: String(a.termsDays),
-      orderNumberRequired: a.orderNumberRequired
+      poNumberRequired: a.poNumberRequired
     }))
   );
   const FIELDS = [
     ['name', 'Name'],
-    ['trade', 'Trade'],
+    ['industry', 'Industry'],
     ['street', 'Street'],
     ['postal', 'Postal code'],
     ['town', 'Place'],
-    ['mail', 'Mail'],
+    ['email', 'Email'],
     ['phone', 'Phone']
   ] as const;
 
@@ -63,7 +63,7 @@
     />
   {/if}
   <label class="whole"
-    ><input type="checkbox" bind:checked={form.orderNumberRequired} /> Orders only with the customer’s order number</label
+    ><input type="checkbox" bind:checked={form.poNumberRequired} /> Orders only with the customer’s order number</label
   >
   <div class="whole">
     <Notice refusal={acts.refusal} />

@@ -20,7 +20,7 @@
     onChange: () => unknown;
   } = $props();
   const acts = new Acts(() => onChange());
-  const empty = { name: '', role: '', mail: '', phone: '', channel: '', hours: '' };
+  const empty = { name: '', role: '', email: '', phone: '', channel: '', hours: '' };
   let form = $state({ ...empty });
   let changing = $state<Schemas['Contact'] | null>(null);
   let asking = $state(false);
@@ -31,7 +31,7 @@
       ? {
           name: contact.name,
           role: contact.role,
-          mail: contact.mail,
+          email: contact.email,
           phone: contact.phone,
           channel: contact.channel,
           hours: contact.hours
@@ -65,7 +65,7 @@
     {#if mayChange}<button class="plain name" onclick={() => start(c)}>{c.name}</button
       >{:else}{c.name}{/if}{c.role ? ', ' + c.role : ''}
     <span class="quiet"
-      >{[c.phone, c.mail, c.channel ? 'by ' + c.channel : '', c.hours].filter(Boolean).join(' · ')}</span
+      >{[c.phone, c.email, c.channel ? 'by ' + c.channel : '', c.hours].filter(Boolean).join(' · ')}</span
     >
   </p>
 {:else}<p class="quiet">Nobody yet.</p>{/each}
@@ -75,7 +75,7 @@
     <Field label="Name" name="name" bind:value={form.name} problem={acts.at('name')} focus />
     <Field label="What they do" name="role" bind:value={form.role} problem={acts.at('role')} />
     <Field label="Phone" name="phone" bind:value={form.phone} problem={acts.at('phone')} />
-    <Field label="Mail" name="mail" bind:value={form.mail} problem={acts.at('mail')} />
+    <Field label="Email" name="email" bind:value={form.email} problem={acts.at('email')} />
     <Choice
       label="Best reached by"
       name="channel"
@@ -83,7 +83,7 @@
       options={[
         ['', 'either'],
         ['phone', 'phone'],
-        ['mail', 'mail'],
+        ['email', 'email'],
         ['visit', 'visit']
       ]}
     />

@@ -17,7 +17,7 @@ const ada = {
   id: 3,
   name: 'Ada Fallow',
   role: 'buys',
-  mail: 'ada@x.example',
+  email: 'ada@x.example',
   phone: '555',
   channel: 'phone',
   hours: 'after two',

@@ -19,7 +19,7 @@
   } = $props();
   const people = load(
     () => ['people'],
-    () => api.GET('/api/people')
+    () => api.GET('/api/users')
   );
   const problems = $derived(
     ['kind', 'subject', 'due', 'time', 'personId'].map((f) => refusal?.at(prefix + f)).filter(Boolean)
@@ -28,7 +28,7 @@
 
 <div class="fields">
   <select class="box kind" aria-label="Kind" bind:value={step.kind}
-    >{#each ['call', 'mail', 'meeting', 'task'] as kind (kind)}<option>{kind}</option>{/each}
+    >{#each ['call', 'email', 'meeting', 'task'] as kind (kind)}<option>{kind}</option>{/each}
     {#if notes}<option>note</option>{/if}</select
   >
   <input

@@ -52,7 +52,7 @@ describe('steps of a record', () => {
     calls.POST.mockReset().mockResolvedValue(undefined);
     calls.PUT.mockReset().mockResolvedValue(undefined);
     session.view = {
-      me: { id: 2, name: 'Mara Lind', mail: '', role: 'rep', team: null },
+      me: { id: 2, name: 'Mara Lind', email: '', role: 'rep', team: null },
       needsSetup: false,
       demo: false,
       today: '2026-11-25'
@@ -61,13 +61,13 @@ describe('steps of a record', () => {
 
   it('says that none is planned, and takes the suggestion of the stage', async () => {
     const onChange = vi.fn();
-    shown({ suggestion: { kind: 'mail', subject: 'Send the quote', due: '2026-11-30' }, onChange });
+    shown({ suggestion: { kind: 'email', subject: 'Send the quote', due: '2026-11-30' }, onChange });
     expect(screen.getByText('none is planned')).toBeInTheDocument();
-    await userEvent.click(screen.getByRole('button', { name: /Suggested: mail, Send the quote/ }));
+    await userEvent.click(screen.getByRole('button', { name: /Suggested: email, Send the quote/ }));
     await userEvent.click(screen.getByRole('button', { name: 'Plan' }));
     expect(calls.POST).toHaveBeenCalledWith('/api/opportunities/{id}/activities', {
       params: { path: { id: 7 } },
-      body: { kind: 'mail', subject: 'Send the quote', due: '2026-11-30', time: '', personId: null }
+      body: { kind: 'email', subject: 'Send the quote', due: '2026-11-30', time: '', personId: null }
     });
     expect(onChange).toHaveBeenCalledTimes(1);
   });

@@ -6,9 +6,9 @@
   const PLACES = [
     ['/catalogue', 'Products'],
     ['/catalogue/rules', 'Price rules'],
-    ['/catalogue/sets', 'Kits and templates'],
+    ['/catalogue/templates', 'Kits and templates'],
     ['/catalogue/sizes', 'Sizes'],
-    ['/catalogue/ranges', 'Customer ranges'],
+    ['/catalogue/assortments', 'Customer ranges'],
     ['/catalogue/prices', 'Change prices'],
     ['/catalogue/files', 'Files']
   ] as const;

@@ -52,7 +52,7 @@
       <p class="price">
         <b class="figure">{unitPrice(answer.unitPrice, digits)}</b>
         <span class="quiet">list {unitPrice(answer.listPrice, digits)}</span>
-        {#if !answer.inRange}<span class="bad">This customer may not buy from its family.</span>{/if}
+        {#if !answer.inAssortment}<span class="bad">This customer may not buy from its family.</span>{/if}
       </p>
       {#each sentences(answer.working, answer.unitPrice, digits) as sentence (sentence)}<p>
           {sentence}

@@ -29,11 +29,11 @@
     everyMonths: product?.everyMonths?.toString() ?? '',
     termMonths: product?.termMonths?.toString() ?? '',
     stock: product?.stock ?? '',
-    coming: product?.coming ?? '0',
+    onOrder: product?.onOrder ?? '0',
     leadDays: product?.leadDays.toString() ?? '0'
   });
   // svelte-ignore state_referenced_locally
-  let onSale = $state(product?.onSale ?? true);
+  let active = $state(product?.active ?? true);
   const acts = new Acts();
   const FIELDS = [
     ['name', 'Name'],
@@ -44,14 +44,14 @@
     ['taxPercent', 'Tax %'],
     ['leadDays', 'Lead time, days'],
     ['stock', 'On hand; nothing for what is not stocked'],
-    ['coming', 'Coming in'],
+    ['onOrder', 'On order'],
     ['everyMonths', 'Plan: charged every … months'],
     ['termMonths', 'Plan: over … months']
   ] as const;
 
   function save(event: SubmitEvent) {
     event.preventDefault();
-    const body = { ...form, onSale };
+    const body = { ...form, active };
     void acts
       .run(() =>
         product
@@ -79,7 +79,7 @@
       {...name === 'family' ? { list: 'families' } : {}}
     />
   {/each}
-  <label class="sale"><input type="checkbox" bind:checked={onSale} /> On sale: found while quoting</label>
+  <label class="sale"><input type="checkbox" bind:checked={active} /> On sale: found while quoting</label>
   <datalist id="families"
     >{#each families as family (family)}<option value={family}></option>{/each}</datalist
   >

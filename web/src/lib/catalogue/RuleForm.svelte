@@ -12,7 +12,7 @@
     groups,
     onDone
   }: {
-    rule?: Schemas['KeptRule'] | undefined;
+    rule?: Schemas['SavedRule'] | undefined;
     families: string[];
     groups: string[];
     onDone: () => unknown;

@@ -5,7 +5,7 @@
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
   /** A table of sizes as typed: names down and across, a product's code in each cell. */
-  let { sizes, onDone }: { sizes?: Schemas['SizeGrid'] | undefined; onDone: () => unknown } = $props();
+  let { sizes, onDone }: { sizes?: Schemas['SizeTable'] | undefined; onDone: () => unknown } = $props();
   // svelte-ignore state_referenced_locally
   let form = $state({
     code: sizes?.code ?? '',
@@ -53,12 +53,12 @@
       .run(() =>
         sizes
           ? ask(
-              api.PUT('/api/size-grids/{id}', {
+              api.PUT('/api/size-tables/{id}', {
                 params: { path: { id: sizes.id }, header: match(sizes.version) },
                 body
               })
             )
-          : ask(api.POST('/api/size-grids', { body }))
+          : ask(api.POST('/api/size-tables', { body }))
       )
       .then((done) => done && onDone());
   }

@@ -18,7 +18,7 @@
   const today = session.view?.today ?? '2026-01-01';
   let step = $state({ ...emptyStep(today), subject: untrack(() => 'Ask how it stands: ' + row.title) });
   let close = $state(after(today, 30));
-  const moves = $derived(row.kind === 'past-close' && row.stageId !== null && row.version !== null);
+  const moves = $derived(row.kind === 'past-expected-close' && row.stageId !== null && row.version !== null);
 
   async function plan(event: SubmitEvent) {
     event.preventDefault();

@@ -45,7 +45,7 @@
     {#if aimed}
       <dt>Still to win</dt>
       <dd>{rounded(period.gap)}</dd>
-      <dt>Odds of the goal</dt>
+      <dt>Probability of the goal</dt>
       <dd>{percent(period.goalPercent)}</dd>
       <dt>Closing the gap takes</dt>
       <dd>
@@ -100,6 +100,6 @@
   }
   dd {
     text-align: right;
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
 </style>

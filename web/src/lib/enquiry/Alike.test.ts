@@ -10,8 +10,8 @@ function like(record: string, id: number) {
     name: 'Reed Farm',
     town: 'Saltmere',
     owner: 'Mara Lind',
-    state: 'taken-on',
-    why: 'same mail address'
+    state: 'converted',
+    why: 'same email address'
   };
 }
 
@@ -20,7 +20,7 @@ describe('who may be the same', () => {
     render(Alike, { rows: [like('account', 7), like('enquiry', 9)] });
     const links = screen.getAllByRole('link');
     expect(links.map((l) => l.getAttribute('href'))).toEqual(['/accounts/7', '/enquiries/9']);
-    expect(screen.getByRole('status')).toHaveTextContent('same mail address (taken on, Mara Lind)');
+    expect(screen.getByRole('status')).toHaveTextContent('same email address (converted, Mara Lind)');
   });
 
   it('says nothing when there is nobody', () => {

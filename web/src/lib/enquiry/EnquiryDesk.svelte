@@ -15,12 +15,12 @@
   import { after } from '$lib/activity/step';
   import Alike from './Alike.svelte';
   import EnquiryForm from './EnquiryForm.svelte';
-  import TakeOn from './TakeOn.svelte';
+  import Convert from './Convert.svelte';
   /** An enquiry being worked: talked about, given, parked, dropped, taken on. */
   let { view, onChange }: { view: Schemas['EnquiryView']; onChange: () => unknown } = $props();
   const e = $derived(view.enquiry);
   const acts = new Acts(() => onChange());
-  const open = $derived(['new', 'talking', 'parked'].includes(e.state));
+  const open = $derived(['new', 'talking', 'on-hold'].includes(e.state));
   const works = $derived(open && e.mayChange && session.sells);
   let asking = $state<'' | 'change' | 'take-on' | 'drop' | 'park' | 'give'>('');
   let kind = $state('call');
@@ -30,7 +30,7 @@
   let owner = $state('rules');
   const people = load(
     () => ['people'],
-    () => api.GET('/api/people')
+    () => api.GET('/api/users')
   );
   const params = $derived({ path: { id: e.id }, header: match(e.version) });
 
@@ -52,9 +52,9 @@
     const done = await acts.run(() =>
       ask(
         asking === 'drop'
-          ? api.POST('/api/enquiries/{id}/dropped', { params, body: { reason } })
+          ? api.POST('/api/enquiries/{id}/not-pursued', { params, body: { reason } })
           : asking === 'park'
-            ? api.POST('/api/enquiries/{id}/parked', { params, body: { until, reason } })
+            ? api.POST('/api/enquiries/{id}/on-hold', { params, body: { until, reason } })
             : api.PUT('/api/enquiries/{id}/owner', { params, body: { owner } })
       )
     );
@@ -62,7 +62,7 @@
   }
 
   function takeUp() {
-    void acts.run(() => ask(api.POST('/api/enquiries/{id}/taken-up', { params })));
+    void acts.run(() => ask(api.POST('/api/enquiries/{id}/reopened', { params })));
   }
 
   offer(() =>
@@ -81,7 +81,7 @@
 <div class="head">
   <h1>{e.name}</h1>
   <Verdict tone={tone(e.state)}
-    >{words(e.state)}{e.parkedUntil ? ' until ' + day(e.parkedUntil) : ''}{e.reason
+    >{words(e.state)}{e.onHoldUntil ? ' until ' + day(e.onHoldUntil) : ''}{e.reason
       ? ': ' + e.reason
       : ''}</Verdict
   >
@@ -91,7 +91,7 @@
     <button class="plain" onclick={() => (asking = 'drop')}>Drop…</button>
     <button class="act" onclick={() => (asking = 'change')}>Change…</button>
     <button class="act main" onclick={() => (asking = 'take-on')}>Take it on…</button>
-  {:else if e.mayChange && (e.state === 'dropped' || e.state === 'parked')}
+  {:else if e.mayChange && (e.state === 'not-pursued' || e.state === 'on-hold')}
     <button class="act main" onclick={takeUp}>Take it up again</button>
   {/if}
   {#if e.opportunityId}<a class="act main" href="/opportunities/{e.opportunityId}"
@@ -99,17 +99,17 @@
     >{/if}
 </div>
 <div class="facts">
-  <span>{e.number}, {day(e.takenAt)}</span>
+  <span>{e.number}, {day(e.addedAt)}</span>
   {#if e.person}<span>ask for <b>{e.person}</b></span>{/if}
   {#if e.phone}<span><b>{e.phone}</b></span>{/if}
-  {#if e.mail}<span><b>{e.mail}</b></span>{/if}
+  {#if e.email}<span><b>{e.email}</b></span>{/if}
   {#if e.postal || e.town}<span>{e.postal} {e.town}</span>{/if}
   <span>heard of us by <b>{e.source}</b>{e.campaign ? ', ' + e.campaign : ''}</span>
   {#if e.family}<span>family <b>{e.family}</b></span>{/if}
-  {#if e.worth}<span>worth about <b>{figure(e.worth)}</b></span>{/if}
+  {#if e.value}<span>worth about <b>{figure(e.value)}</b></span>{/if}
   <span>{e.owner}</span>
 </div>
-<p class="about">{e.about}</p>
+<p class="about">{e.subject}</p>
 {#if view.alike.length > 0}<Alike rows={view.alike} />{/if}
 {#if asking === ''}<Notice refusal={acts.refusal} />{/if}
 <div class="two">
@@ -135,7 +135,7 @@
       id={e.id}
       activities={view.activities}
       mayChange={works}
-      wanted={open && e.state !== 'parked'}
+      wanted={open && e.state !== 'on-hold'}
       {onChange}
     />
   </div>
@@ -150,7 +150,7 @@
   title="Take on {e.number}"
   wide
 >
-  <TakeOn {view} />
+  <Convert {view} />
 </Ask>
 <Ask
   bind:open={() => asking === 'change', (o) => (asking = o ? 'change' : '')}

@@ -4,20 +4,20 @@
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { untrack } from 'svelte';
-  import { reach } from './enquiry';
+  import { contactDetails } from './enquiry';
   /** Changes what was taken down. */
   let { enquiry, onChange }: { enquiry: Schemas['EnquiryRow']; onChange: () => unknown } = $props();
   const acts = new Acts(() => onChange());
   let form = $state(
     untrack(() => ({
       name: enquiry.name,
-      reach: reach(enquiry.mail, enquiry.phone),
-      about: enquiry.about,
+      contactDetails: contactDetails(enquiry.email, enquiry.phone),
+      subject: enquiry.subject,
       person: enquiry.person,
       postal: enquiry.postal,
       town: enquiry.town,
       family: enquiry.family ?? '',
-      worth: enquiry.worth ?? '',
+      value: enquiry.value ?? '',
       source: enquiry.source,
       campaign: enquiry.campaign
     }))
@@ -25,12 +25,12 @@
   const FIELDS = [
     ['name', 'Who'],
     ['person', 'Whom to ask for'],
-    ['reach', 'Mail or phone'],
-    ['about', 'What about'],
+    ['contactDetails', 'Email or phone'],
+    ['subject', 'What about'],
     ['postal', 'Postal code'],
     ['town', 'Place'],
     ['family', 'Product family'],
-    ['worth', 'Worth about'],
+    ['value', 'Worth about'],
     ['source', 'Heard of us by'],
     ['campaign', 'Campaign']
   ] as const;

@@ -2,13 +2,13 @@
 export function emptyEnquiry() {
   return {
     name: '',
-    reach: '',
-    about: '',
+    contactDetails: '',
+    subject: '',
     person: '',
     postal: '',
     town: '',
     family: '',
-    worth: '',
+    value: '',
     source: 'phone',
     campaign: '',
     owner: ''
@@ -16,15 +16,15 @@ export function emptyEnquiry() {
 }
 
 /** "desk@reed.example, 555 0190" apart, as far as it is typed. */
-export function reachOf(reach: string): { mail: string; phone: string } {
-  const mail = reach.split(/[\s,;]+/).find((part) => part.indexOf('@') > 0) ?? '';
+export function detailsOf(contactDetails: string): { email: string; phone: string } {
+  const email = contactDetails.split(/[\s,;]+/).find((part) => part.indexOf('@') > 0) ?? '';
   return {
-    mail,
-    phone: reach.replace(mail, '').replace(/^[\s,;]+|[\s,;]+$/g, '')
+    email,
+    phone: contactDetails.replace(email, '').replace(/^[\s,;]+|[\s,;]+$/g, '')
   };
 }
 
 /** Both together again, as they are typed. */
-export function reach(mail: string, phone: string): string {
-  return mail && phone ? `${mail}, ${phone}` : mail + phone;
+export function contactDetails(email: string, phone: string): string {
+  return email && phone ? `${email}, ${phone}` : email + phone;
 }

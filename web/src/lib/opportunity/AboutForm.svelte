@@ -21,7 +21,7 @@
     untrack(() => ({
       title: o.title,
       expectedClose: o.expectedClose,
-      odds: o.about.ownOdds ?? '',
+      probability: o.about.ownProbability ?? '',
       note: o.about.note,
       priority: o.about.priority,
       interest: o.about.interest,
@@ -60,10 +60,10 @@
     problem={acts.at('expectedClose')}
   />
   <Field
-    label="Your own odds in percent; empty for the stage’s"
-    name="odds"
-    bind:value={form.odds}
-    problem={acts.at('odds')}
+    label="Your own probability in percent; empty for the stage’s"
+    name="probability"
+    bind:value={form.probability}
+    problem={acts.at('probability')}
   />
   <Field label="Their budget" name="budget" bind:value={form.budget} problem={acts.at('budget')} />
   <Choice
@@ -78,9 +78,9 @@
     name="priority"
     bind:value={form.priority}
     options={[
-      ['first', 'first'],
-      ['usual', 'usual'],
-      ['later', 'later']
+      ['high', 'high'],
+      ['normal', 'normal'],
+      ['low', 'low']
     ]}
   />
   <Choice
@@ -89,9 +89,9 @@
     bind:value={form.interest}
     options={[
       ['unknown', 'unknown'],
-      ['faint', 'faint'],
-      ['fair', 'fair'],
-      ['keen', 'keen']
+      ['low', 'low'],
+      ['medium', 'medium'],
+      ['high', 'high']
     ]}
   />
   <Choice

@@ -5,8 +5,8 @@
   let {
     o,
     onChangeAbout,
-    onChangeCircle
-  }: { o: Schemas['OpportunityView']; onChangeAbout: () => void; onChangeCircle: () => void } = $props();
+    onChangeTeam
+  }: { o: Schemas['OpportunityView']; onChangeAbout: () => void; onChangeTeam: () => void } = $props();
   const contact = $derived(o.contacts.find((c) => c.id === o.about.contactId));
   const rows = $derived([
     ['Budget', o.about.budget ? figure(o.about.budget) : '–'],
@@ -16,11 +16,11 @@
     ['Business', o.about.business],
     ['Source', o.about.source || '–'],
     ['Campaign', o.about.campaign || '–'],
-    ['Path', o.path],
+    ['Process', o.process],
     ['Opened', day(o.openedOn)],
     ['Last touched', day(o.touchedOn)]
   ]);
-  const shared = $derived(o.circle.shares.length > 0);
+  const shared = $derived(o.team.shares.length > 0);
 </script>
 
 <section aria-label="About">
@@ -36,31 +36,31 @@
       Copied from <a href="/opportunities/{o.about.copiedFrom}">another opportunity</a>
     </p>{/if}
   <h2>
-    Around it {#if o.mayChange}<button class="plain" onclick={onChangeCircle}>Change…</button>{/if}
+    Around it {#if o.mayChange}<button class="plain" onclick={onChangeTeam}>Change…</button>{/if}
   </h2>
   {#if contact}
     <p>
       <b>{contact.name}</b>{contact.role ? ', ' + contact.role : ''}<br /><span class="quiet"
-        >{contact.phone} {contact.mail}{contact.hours ? ', ' + contact.hours : ''}</span
+        >{contact.phone} {contact.email}{contact.hours ? ', ' + contact.hours : ''}</span
       >
     </p>
   {/if}
-  {#each o.circle.people as p (p.contactId + p.role)}
+  {#each o.team.people as p (p.contactId + p.role)}
     <p>
       <b>{p.name}</b>
       {words(p.role)}{p.accountId === o.accountId ? '' : ', ' + p.account}<br /><span class="quiet"
-        >{p.phone} {p.mail}</span
+        >{p.phone} {p.email}</span
       >
     </p>
   {/each}
   <dl>
     <dt>Competitors</dt>
-    <dd>{o.circle.competitors.join(', ') || '–'}</dd>
+    <dd>{o.team.competitors.join(', ') || '–'}</dd>
     <dt>Tags</dt>
-    <dd>{o.circle.tags.join(', ') || '–'}</dd>
+    <dd>{o.team.tags.join(', ') || '–'}</dd>
     <dt>{shared ? 'Shared' : 'Owner'}</dt>
     <dd>
-      {o.owner}{#each o.circle.shares as s (s.personId)}, {s.name} {s.part} %{/each}
+      {o.owner}{#each o.team.shares as s (s.personId)}, {s.name} {s.part} %{/each}
     </dd>
   </dl>
 </section>

@@ -9,7 +9,7 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
     accountId: 4,
     owner: 'Mara Lind',
     mayChange,
-    path: 'New business',
+    process: 'New business',
     openedOn: '2026-10-20',
     touchedOn: '2026-11-13',
     contacts: [
@@ -17,7 +17,7 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
         id: 3,
         name: 'Ada Fallow',
         role: 'buys',
-        mail: 'ada@x.example',
+        email: 'ada@x.example',
         phone: '555',
         channel: '',
         hours: 'after two',
@@ -26,8 +26,8 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
     ],
     about: {
       budget: '12000.50',
-      priority: 'first',
-      interest: 'keen',
+      priority: 'high',
+      interest: 'high',
       business: 'new',
       source: 'web form',
       campaign: '',
@@ -35,7 +35,7 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
       contactId: 3,
       copiedFrom: 9
     },
-    circle: {
+    team: {
       tags: ['export'],
       competitors: [],
       people: [
@@ -45,7 +45,7 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
           accountId: 5,
           account: 'Pit & Sons',
           role: 'subcontractor',
-          mail: '',
+          email: '',
           phone: ''
         }
       ],
@@ -57,7 +57,7 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
 
 describe('what is known of an opportunity', () => {
   it('shows the budget beside the value, and who stands around it', () => {
-    render(AboutPanel, { o: opportunity(true), onChangeAbout: vi.fn(), onChangeCircle: vi.fn() });
+    render(AboutPanel, { o: opportunity(true), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
     const text = screen.getByRole('region', { name: 'About' }).textContent.replace(/[\s\u00a0]+/g, ' ');
     expect(text).toContain('12 000.50');
     expect(text).toContain('20 332.40');
@@ -72,24 +72,24 @@ describe('what is known of an opportunity', () => {
 
   it('says with whom it is shared and for how much', () => {
     const shares = [{ personId: 2, name: 'Nils Amsel', part: '30' }];
-    render(AboutPanel, { o: opportunity(true, shares), onChangeAbout: vi.fn(), onChangeCircle: vi.fn() });
+    render(AboutPanel, { o: opportunity(true, shares), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
     expect(screen.getByText('Shared')).toBeInTheDocument();
     expect(screen.getByText(/Mara Lind, Nils Amsel 30 %/)).toBeInTheDocument();
   });
 
   it('opens either form, for those who may change it', async () => {
     const about = vi.fn();
-    const circle = vi.fn();
-    render(AboutPanel, { o: opportunity(true), onChangeAbout: about, onChangeCircle: circle });
+    const team = vi.fn();
+    render(AboutPanel, { o: opportunity(true), onChangeAbout: about, onChangeTeam: team });
     const [first, second] = screen.getAllByRole('button', { name: 'Change…' });
     await userEvent.click(first as HTMLElement);
     await userEvent.click(second as HTMLElement);
     expect(about).toHaveBeenCalledTimes(1);
-    expect(circle).toHaveBeenCalledTimes(1);
+    expect(team).toHaveBeenCalledTimes(1);
   });
 
   it('has nothing to press for those who only read', () => {
-    render(AboutPanel, { o: opportunity(false), onChangeAbout: vi.fn(), onChangeCircle: vi.fn() });
+    render(AboutPanel, { o: opportunity(false), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
     expect(screen.queryByRole('button')).toBeNull();
   });
 });

@@ -27,7 +27,7 @@
   let reason = $state('');
   let competitor = $state('');
   let until = $state(after(session.view?.today ?? '2026-01-01', 30));
-  const rivals = $derived([...new Set([...o.circle.competitors, ...(used.data?.competitors ?? [])])]);
+  const rivals = $derived([...new Set([...o.team.competitors, ...(used.data?.competitors ?? [])])]);
   const reasons = $derived([
     ...new Set([...(used.data?.reasons ?? []), 'Price', 'No budget this year', 'Bought elsewhere'])
   ]);

@@ -56,16 +56,16 @@
   }
 
   const FAULT: Record<string, [short: string, whole: string]> = {
-    'no-next-step': ['no step', 'no next step is planned'],
-    silent: ['silent', 'silent for two weeks'],
-    slipped: ['slips', 'slipped twice or more'],
-    'past-close': ['past', 'past its expected close'],
-    'over-time': ['slow', 'longer in its stage than usual']
+    'no-activity-planned': ['no step', 'no next step is planned'],
+    'no-contact': ['no contact', 'no contact for 14 days'],
+    'close-moved-back': ['slips', 'slipped twice or more'],
+    'past-expected-close': ['past', 'past its expected close'],
+    'over-usual-days': ['slow', 'longer in its stage than usual']
   };
 
-  function faults(row: Schemas['OpportunityRow'], whole: boolean): string {
-    return row.faults
-      .map((f) => (f === 'slipped' && !whole ? `${row.slips} slips` : FAULT[f]?.[whole ? 1 : 0]))
+  function attention(row: Schemas['OpportunityRow'], whole: boolean): string {
+    return row.attention
+      .map((f) => (f === 'close-moved-back' && !whole ? `${row.slips} slips` : FAULT[f]?.[whole ? 1 : 0]))
       .join(', ');
   }
 
@@ -98,7 +98,7 @@
           >{shown}{#if ordered(by) !== 'none'}<i class={ordered(by)}></i>{/if}</button
         ></span
       >
-      {#if by === 'stage'}<span role="columnheader">Odds</span>{/if}
+      {#if by === 'stage'}<span role="columnheader">Probability</span>{/if}
       {#if by === 'age'}<span role="columnheader">Next step</span>{/if}
     {/each}
     <span role="columnheader">Neglected</span>
@@ -136,7 +136,7 @@
           <div class="line" role="row">
             <span role="cell"><a href="/opportunities/{row.id}">{row.number}</a></span>
             <span role="cell" title={row.title}
-              >{#if row.priority === 'first'}<b class="heed first" title="first priority">!</b>
+              >{#if row.priority === 'high'}<b class="heed first" title="high priority">!</b>
               {/if}{row.title}</span
             >
             <span role="cell" title={row.account}><a href="/accounts/{row.accountId}">{row.account}</a></span>
@@ -144,20 +144,21 @@
               >{open ? row.stage : row.state + (row.reason ? ': ' + row.reason : '')}</span
             >
             <span role="cell"
-              >{#if open}<Strokes odds={row.odds} />{/if}</span
+              >{#if open}<Strokes probability={row.probability} />{/if}</span
             >
             <span role="cell" class="figure">{figure(row.value)}</span>
             <span role="cell" class="figure" class:bad={open && row.expectedClose < today}
               >{day(row.closedOn ?? row.expectedClose)}</span
             >
-            <span role="cell" class="figure" class:heed={row.faults.includes('over-time')}
+            <span role="cell" class="figure" class:heed={row.attention.includes('over-usual-days')}
               >{open ? here + ' d' : '–'}</span
             >
             <span role="cell" class={row.nextDue && row.nextDue >= today ? 'quiet' : open ? 'bad' : 'quiet'}
               >{row.nextDue ? day(row.nextDue) : open ? 'none' : '–'}</span
             >
             <span role="cell" class="quiet" title={row.owner}>{row.owner}</span>
-            <span role="cell" class="bad faults" title={faults(row, true)}>{faults(row, false)}</span>
+            <span role="cell" class="bad attention" title={attention(row, true)}>{attention(row, false)}</span
+            >
           </div>
         {:else}
           <div class="line" role="row" {@attach near(line.in)}>
@@ -263,7 +264,7 @@
   .first {
     margin-right: 4px;
   }
-  .faults {
+  .attention {
     font-size: 12px;
   }
   .empty {

@@ -10,16 +10,18 @@
   const acts = new Acts();
   let title = $state('');
   let account = $state('');
-  let path = $state('');
+  let process = $state('');
   const accounts = load(
     () => ['accounts', account],
     () => api.GET('/api/accounts', { params: { query: { q: account.split(' · ')[0] ?? '' } } })
   );
-  const paths = load(
-    () => ['paths'],
-    () => api.GET('/api/paths')
+  const processes = load(
+    () => ['processes'],
+    () => api.GET('/api/processes')
   );
-  const living = $derived(paths.data?.paths.filter((p) => p.path.kind === 'new' && !p.path.retired) ?? []);
+  const living = $derived(
+    processes.data?.processes.filter((p) => p.process.kind === 'new' && !p.process.deactivated) ?? []
+  );
 
   function open(event: SubmitEvent) {
     event.preventDefault();
@@ -39,7 +41,7 @@
       }
       const made = await ask(
         api.POST('/api/opportunities', {
-          body: { accountId: chosen.id, title, pathId: path ? Number(path) : null, contactId: null }
+          body: { accountId: chosen.id, title, processId: process ? Number(process) : null, contactId: null }
         })
       );
       await goto('/opportunities/' + made.id);
@@ -63,12 +65,12 @@
   <Field label="What is it about" name="title" bind:value={title} problem={acts.at('title')} />
   {#if living.length > 1}
     <Choice
-      label="Sales path"
-      name="path"
-      bind:value={path}
+      label="Sales process"
+      name="process"
+      bind:value={process}
       options={[
-        ['', living[0]?.path.name ?? ''],
-        ...living.slice(1).map((p) => [String(p.path.id), p.path.name] as const)
+        ['', living[0]?.process.name ?? ''],
+        ...living.slice(1).map((p) => [String(p.process.id), p.process.name] as const)
       ]}
     />
   {/if}

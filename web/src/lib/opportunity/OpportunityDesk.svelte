@@ -19,22 +19,22 @@
   import { tone } from '$lib/ui/tones';
   import Ruler from '$lib/worksheet/Ruler.svelte';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
-  import { Bench } from '$lib/worksheet/bench.svelte';
+  import { Editor } from '$lib/worksheet/editor.svelte';
   import { homeOf } from '$lib/worksheet/home';
   import { benchKeys } from '$lib/worksheet/keys';
   import AboutForm from './AboutForm.svelte';
   import AboutPanel from './AboutPanel.svelte';
-  import CircleForm from './CircleForm.svelte';
+  import TeamForm from './TeamForm.svelte';
   import EndForm from './EndForm.svelte';
   import StagePanel from './StagePanel.svelte';
 
   let { o, onChange }: { o: Schemas['OpportunityView']; onChange: () => unknown } = $props();
-  const bench = untrack(
-    () => new Bench(o.worksheet, homeOf('opportunities', o.id), String(session.me?.id ?? ''))
+  const editor = untrack(
+    () => new Editor(o.worksheet, homeOf('opportunities', o.id), String(session.me?.id ?? ''))
   );
   const acts = new Acts(() => onChange());
   let side = $state('checks');
-  let asking = $state<'' | 'about' | 'circle' | 'lost' | 'paused'>('');
+  let asking = $state<'' | 'about' | 'team' | 'lost' | 'paused'>('');
   const today = $derived(session.view?.today ?? '');
   const next = $derived(o.activities.filter((a) => !a.doneAt).sort((a, b) => a.due.localeCompare(b.due))[0]);
   const stage = $derived(o.stages.find((s) => s.id === o.stageId));
@@ -57,7 +57,7 @@
   // What somebody else saved is shown, or joined with what is typed here.
   $effect(() => {
     const fresh = o.worksheet;
-    untrack(() => void bench.seen(fresh));
+    untrack(() => void editor.seen(fresh));
   });
 
   function move(to: number) {
@@ -76,7 +76,7 @@
   }
 
   async function quote() {
-    if (bench.dirty && !(await bench.save())) return;
+    if (editor.dirty && !(await editor.save())) return;
     await acts.run(async () => {
       const made = await ask(api.POST('/api/opportunities/{id}/quotes', { params: { path: { id: o.id } } }));
       await goto('/quotes/' + made.id);
@@ -104,10 +104,10 @@
   offer(() =>
     o.mayChange
       ? [
-          ...benchKeys(bench),
+          ...benchKeys(editor),
           { label: 'Make a quote', keys: 'Ctrl+Enter', run: quote },
           { label: 'Change what it is about', keys: 'e', run: () => (asking = 'about') },
-          { label: 'Change people, tags, competitors, shares', keys: 'w', run: () => (asking = 'circle') },
+          { label: 'Change people, tags, competitors, shares', keys: 'w', run: () => (asking = 'team') },
           steps,
           { label: 'Pause', keys: 'p', run: () => (asking = 'paused') },
           { label: 'Lost', keys: 'x', run: () => (asking = 'lost') },
@@ -147,8 +147,11 @@
     <span class:bad={o.state === 'open' && o.expectedClose < today}
       >closes <b>{day(o.expectedClose)}</b>{o.slips ? `, slipped ${o.slips}×` : ''}</span
     >
-    <span>odds <b>{o.odds} %</b> <Strokes odds={o.odds} />{o.about.ownOdds ? ' own' : ''}</span>
-    {#if o.about.priority !== 'usual'}<span>priority <b>{o.about.priority}</b></span>{/if}
+    <span
+      >probability <b>{o.probability} %</b>
+      <Strokes probability={o.probability} />{o.about.ownProbability ? ' own' : ''}</span
+    >
+    {#if o.about.priority !== 'normal'}<span>priority <b>{o.about.priority}</b></span>{/if}
     <span>{o.owner}</span>
     {#if next}<span>next <b class:bad={next.due < today}>{next.kind} {day(next.due)}</b></span
       >{:else if o.state === 'open'}<span class="bad">no next step</span>{/if}
@@ -162,7 +165,7 @@
   {:else if key === 'about'}<AboutPanel
       {o}
       onChangeAbout={() => (asking = 'about')}
-      onChangeCircle={() => (asking = 'circle')}
+      onChangeTeam={() => (asking = 'team')}
     />
   {:else if key === 'steps'}<Steps
       record="opportunity"
@@ -183,20 +186,20 @@
     />
   {:else}<Changes record="opportunity" id={o.id} />{/if}
 {/snippet}
-<Worksheet {bench} locked={!o.mayChange} {beside} bind:side {panel} />
+<Worksheet {editor} locked={!o.mayChange} {beside} bind:side {panel} />
 
 {#snippet asked(kind: typeof asking, title: string)}
   <Ask
     bind:open={() => asking === kind, (open) => (asking = open ? kind : '')}
     {title}
-    wide={kind === 'about' || kind === 'circle'}
+    wide={kind === 'about' || kind === 'team'}
   >
     {#if kind === 'about'}<AboutForm
         {o}
         {onChange}
         bind:open={() => true, (open) => !open && (asking = '')}
       />
-    {:else if kind === 'circle'}<CircleForm
+    {:else if kind === 'team'}<TeamForm
         {o}
         {onChange}
         bind:open={() => true, (open) => !open && (asking = '')}
@@ -210,7 +213,7 @@
   </Ask>
 {/snippet}
 {@render asked('about', `Change ${o.number}`)}
-{@render asked('circle', `Around ${o.number}`)}
+{@render asked('team', `Around ${o.number}`)}
 {@render asked('lost', `${o.number} is lost`)}
 {@render asked('paused', `${o.number} rests`)}
 

@@ -124,7 +124,7 @@
     <tbody>
       {#each sheet.rows as row (row.stageId)}
         <tr>
-          <th scope="row">{row.name}<small>odds {figure(row.odds)} %</small></th>
+          <th scope="row">{row.name}<small>probability {figure(row.probability)} %</small></th>
           {#each keys as column (column)}
             {@const cell = cells.get(`${row.stageId}/${column}`)}
             <td
@@ -173,7 +173,7 @@
   {#if moves.said}<b>{moves.said}</b>{/if}
   {#if focused}
     <a href="/opportunities/{focused.id}">{focused.number}</a>
-    {focused.title}, {focused.account} · {figure(focused.value)} at {figure(focused.odds)} % · closes {day(
+    {focused.title}, {focused.account} · {figure(focused.value)} at {figure(focused.probability)} % · closes {day(
       focused.expectedClose
     )}{focused.slips ? `, slipped ${focused.slips}×` : ''} ·
     {#if focused.nextDue}next step {day(focused.nextDue)}{:else}<span class="bad">no next step</span>{/if} ·

@@ -34,7 +34,7 @@
         data-item={item.id}
         draggable={item.mayChange}
         aria-label="{item.number} {item.title}, {item.account}, {figure(item.value)} at {figure(
-          item.odds
+          item.probability
         )} percent"
         title="{item.number} {item.title}, {item.account}"
         onfocus={() => onFocus(item)}
@@ -44,7 +44,9 @@
           onDrag(item);
         }}
         onkeydown={(e) => onPress(e, item)}
-        ><i class:silent={!item.nextDue} style:width="{width(item)}%"></i><Strokes odds={item.odds} /></a
+        ><i class:silent={!item.nextDue} style:width="{width(item)}%"></i><Strokes
+          probability={item.probability}
+        /></a
       >
     </li>
   {/each}

@@ -17,12 +17,12 @@ function opportunity(over: Partial<Schemas['OpportunityView']> = {}): Schemas['O
     id: 2,
     position: 2,
     name: 'Worked out',
-    odds: '25',
+    probability: '25',
     usualDays: 14,
     team: null,
     movesHere: null,
     step: null,
-    retired: false,
+    deactivated: false,
     checks: []
   };
   return {

@@ -1,6 +1,6 @@
 import { FIELDS, parse, write, type Field, type Values } from './narrowing';
 
-/** A narrowing that is read from a text such as "owner=3&fault=silent" and written as one. */
+/** A narrowing that is read from a text such as "owner=3&attention=no-contact" and written as one. */
 export class Narrow {
   values = $state<Values>({});
 
@@ -38,9 +38,9 @@ export class Narrow {
     };
   }
 
-  /** How many of the finer filters are set, beside state, owner, path and text. */
+  /** How many of the finer filters are set, beside state, owner, process and text. */
   get finer(): number {
-    const plain: Field[] = ['state', 'owner', 'team', 'path', 'q', 'sort', 'group'];
+    const plain: Field[] = ['state', 'owner', 'team', 'process', 'q', 'sort', 'group'];
     return FIELDS.filter((f) => !plain.includes(f) && this.values[f]).length;
   }
 }

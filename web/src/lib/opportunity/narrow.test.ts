@@ -3,13 +3,13 @@ import { Narrow } from './narrow.svelte';
 
 describe('a narrowing', () => {
   it('is the same after it was written and read', () => {
-    const narrow = new Narrow('fault=silent&owner=3&q=packing+hall&sort=-value');
+    const narrow = new Narrow('attention=no-contact&owner=3&q=packing+hall&sort=-value');
     expect(new Narrow(narrow.text).values).toEqual(narrow.values);
-    expect(narrow.text).toBe('owner=3&fault=silent&q=packing+hall&sort=-value');
+    expect(narrow.text).toBe('owner=3&attention=no-contact&q=packing+hall&sort=-value');
   });
 
   it('leaves out what is empty and what it does not know', () => {
-    const narrow = new Narrow('fault=&surprise=1&state=won');
+    const narrow = new Narrow('attention=&surprise=1&state=won');
     narrow.set('team', 'North');
     narrow.set('team', '');
     expect(narrow.values).toEqual({ state: 'won' });

@@ -3,7 +3,7 @@ export const FIELDS = [
   'state',
   'owner',
   'team',
-  'path',
+  'process',
   'stage',
   'account',
   'tag',
@@ -13,7 +13,7 @@ export const FIELDS = [
   'business',
   'source',
   'campaign',
-  'fault',
+  'attention',
   'from',
   'to',
   'q',
@@ -24,7 +24,7 @@ export type Field = (typeof FIELDS)[number];
 
 export type Values = Partial<Record<Field, string>>;
 
-/** Reads a text such as "owner=3&fault=silent"; what is empty or not known is left out. */
+/** Reads a text such as "owner=3&attention=no-contact"; what is empty or not known is left out. */
 export function parse(text: string): Values {
   const params = new URLSearchParams(text);
   const values: Values = {};

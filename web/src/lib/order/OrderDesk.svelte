@@ -11,12 +11,12 @@
   import { day, figure, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
-  import { Bench } from '$lib/worksheet/bench.svelte';
+  import { Editor } from '$lib/worksheet/editor.svelte';
   import { homeOfOrder } from '$lib/worksheet/home';
 
   let { o, onChange }: { o: Schemas['OrderView']; onChange: () => unknown } = $props();
-  // An order is agreed; its bench is only read.
-  const bench = untrack(() => new Bench(o.worksheet, homeOfOrder(o.id)));
+  // An order is agreed; its editor is only read.
+  const editor = untrack(() => new Editor(o.worksheet, homeOfOrder(o.id)));
   let refusal = $state<Refusal | null>(null);
   let releasing = $state(false);
   let comment = $state('');
@@ -24,7 +24,7 @@
   const match = $derived({ 'If-Match': `"${o.version}"` });
   $effect(() => {
     const fresh = o.worksheet;
-    untrack(() => bench.take(fresh));
+    untrack(() => editor.take(fresh));
   });
 
   async function act(doing: () => Promise<unknown>) {
@@ -54,9 +54,9 @@
     event.preventDefault();
     void act(() =>
       ask(
-        api.PUT('/api/orders/{id}/number', {
+        api.PUT('/api/orders/{id}/po-number', {
           params: { path: { id: o.id }, header: match },
-          body: { customerNumber: number }
+          body: { poNumber: number }
         })
       )
     );
@@ -73,7 +73,7 @@
 </div>
 <div class="facts">
   <span><a href="/accounts/{o.accountId}">{o.account}</a></span>
-  <span>their number <b>{o.customerNumber ?? 'none yet'}</b></span>
+  <span>their number <b>{o.poNumber ?? 'none yet'}</b></span>
   <span>placed <b>{day(o.placedOn)}</b> by {o.placedBy}</span>
   <span>{o.releasedAt ? 'released ' : 'to be invoiced '}<b>{day(o.releasedAt ?? o.invoiceOn)}</b></span>
 </div>
@@ -86,7 +86,7 @@
         <span class="quiet"
           >{hold.releasedBy
             ? `${hold.releasedBy}, ${day(hold.releasedAt)}: ${hold.comment}`
-            : hold.reason === 'order-number'
+            : hold.reason === 'po-number'
               ? 'goes when the number is entered'
               : `released by the ${words(hold.role)}`}</span
         >
@@ -98,7 +98,7 @@
           label="The customer’s order number"
           name="number"
           bind:value={number}
-          problem={refusal?.at('customerNumber')}
+          problem={refusal?.at('poNumber')}
         />
         <button class="act main">Enter it</button>
       </form>
@@ -122,7 +122,7 @@
       <Changes record="order" id={o.id} />
     </section>
   </div>{/snippet}
-<Worksheet {bench} locked weighs={false} {under} />
+<Worksheet {editor} locked weighs={false} {under} />
 
 <Ask bind:open={releasing} title="Release {o.number}">
   <form onsubmit={release}>

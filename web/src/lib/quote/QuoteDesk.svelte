@@ -14,16 +14,16 @@
   import { day, figure, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
-  import { Bench } from '$lib/worksheet/bench.svelte';
+  import { Editor } from '$lib/worksheet/editor.svelte';
   import { homeOf } from '$lib/worksheet/home';
   import { benchKeys } from '$lib/worksheet/keys';
 
   let { q, onChange }: { q: Schemas['QuoteView']; onChange: () => unknown } = $props();
-  const bench = untrack(() => new Bench(q.worksheet, homeOf('quotes', q.id), String(session.me?.id ?? '')));
+  const editor = untrack(() => new Editor(q.worksheet, homeOf('quotes', q.id), String(session.me?.id ?? '')));
   let refusal = $state<Refusal | null>(null);
   let sending = $state(false);
   let ordering = $state(false);
-  let customerNumber = $state('');
+  let poNumber = $state('');
   let form = $state(untrack(() => typed(q)));
   let touched = $state(false);
   // One key for one intention: pressing twice sends or orders once.
@@ -31,8 +31,8 @@
   const match = $derived({ 'If-Match': `"${q.version}"` });
 
   function typed(from: Schemas['QuoteView']) {
-    const { validUntil, addressee, mailTo, letter, paymentTerms, deliveryTerms } = from;
-    return { validUntil, addressee, mailTo, letter, paymentTerms, deliveryTerms };
+    const { validUntil, addressee, emailTo, letter, paymentTerms, deliveryTerms } = from;
+    return { validUntil, addressee, emailTo, letter, paymentTerms, deliveryTerms };
   }
 
   function newKey() {
@@ -43,7 +43,7 @@
 
   $effect(() => {
     const fresh = q.worksheet;
-    untrack(() => void bench.seen(fresh));
+    untrack(() => void editor.seen(fresh));
   });
 
   async function act(doing: () => Promise<unknown>): Promise<boolean> {
@@ -58,7 +58,7 @@
   }
 
   async function save(): Promise<boolean> {
-    if (bench.dirty && !(await bench.save())) return false;
+    if (editor.dirty && !(await editor.save())) return false;
     if (!touched) return true;
     const saved = await act(() =>
       ask(api.PUT('/api/quotes/{id}', { params: { path: { id: q.id }, header: match }, body: form }))
@@ -95,7 +95,7 @@
       const placed = await ask(
         api.POST('/api/quotes/{id}/order', {
           params: { path: { id: q.id }, header: { 'Idempotency-Key': key } },
-          body: { customerNumber }
+          body: { poNumber }
         })
       );
       ordering = false;
@@ -107,7 +107,7 @@
     ...(q.mayChange
       ? [
           { label: 'Save', keys: 'Ctrl+s', run: save },
-          ...benchKeys(bench).filter((action) => action.keys !== 'Ctrl+s'),
+          ...benchKeys(editor).filter((action) => action.keys !== 'Ctrl+s'),
           { label: 'Send', keys: 'Ctrl+Enter', run: askToSend }
         ]
       : []),
@@ -122,7 +122,7 @@
   <a class="act" href="/api/quotes/{q.id}/quote.pdf" target="_blank" rel="noopener"
     ><Icon name="paper" size={13} />PDF</a
   >
-  {#if q.mayChange}<button class="act main" onclick={askToSend}><Icon name="mail" size={13} />Send…</button
+  {#if q.mayChange}<button class="act main" onclick={askToSend}><Icon name="email" size={13} />Send…</button
     >{/if}
   {#if q.mayOrder}<button class="act main" onclick={() => (ordering = true)}
       >Place the order… <Icon name="arrow" size={13} /></button
@@ -155,7 +155,7 @@
             bind:value={form.letter}
             problem={refusal?.at('letter')}
           />
-          <Field label="Mail to" name="mailTo" bind:value={form.mailTo} problem={refusal?.at('mailTo')} />
+          <Field label="Email to" name="emailTo" bind:value={form.emailTo} problem={refusal?.at('emailTo')} />
           <Field
             label="Valid until"
             name="validUntil"
@@ -181,8 +181,8 @@
         <dl>
           <dt>To</dt>
           <dd>{q.addressee}</dd>
-          <dt>Mail</dt>
-          <dd>{q.mailTo}</dd>
+          <dt>Email</dt>
+          <dd>{q.emailTo}</dd>
           <dt>Valid until</dt>
           <dd>{day(q.validUntil)}</dd>
           <dt>Payment</dt>
@@ -201,21 +201,21 @@
     </section>
   </div>
 {/snippet}
-<Worksheet {bench} locked={!q.mayChange} weighs={q.state !== 'ordered'} {under} />
+<Worksheet {editor} locked={!q.mayChange} weighs={q.state !== 'ordered'} {under} />
 
 <Ask bind:open={sending} title="Send {q.number}">
   <p>
-    It goes to <b>{form.mailTo || 'nobody yet'}</b> with the PDF, {figure(bench.view.totals.invoiceTotal)} with
+    It goes to <b>{form.emailTo || 'nobody yet'}</b> with the PDF, {figure(editor.view.totals.invoiceTotal)} with
     tax, valid until {day(form.validUntil)}. Then it is locked.
   </p>
-  {#if bench.view.signOff.needed}
+  {#if editor.view.signOff.needed}
     <p class="heed">
-      These terms need a sign-off by the {words(bench.view.signOff.role ?? '')}: an order on them will be held
-      until then.
+      These terms need a sign-off by the {words(editor.view.signOff.role ?? '')}: an order on them will be
+      held until then.
     </p>
   {/if}
-  {#if bench.view.credit.verdict === 'hold' || bench.view.credit.verdict === 'stop'}
-    <p class="heed">Credit says {bench.view.credit.verdict} today: an order would be held.</p>
+  {#if editor.view.credit.verdict === 'hold' || editor.view.credit.verdict === 'stop'}
+    <p class="heed">Credit says {editor.view.credit.verdict} today: an order would be held.</p>
   {/if}
   <p class="row">
     <button class="act main" onclick={send} {@attach (b: HTMLElement) => b.focus()}>Send it</button>
@@ -226,14 +226,14 @@
   <form onsubmit={order}>
     <Field
       label="The customer’s order number"
-      name="customerNumber"
-      bind:value={customerNumber}
-      problem={refusal?.at('customerNumber')}
+      name="poNumber"
+      bind:value={poNumber}
+      problem={refusal?.at('poNumber')}
       focus
     />
     <p class="quiet">
       Margin, credit and the number decide whether it is released or held. The opportunity is won with {figure(
-        bench.view.totals.contract
+        editor.view.totals.contract
       )}.
     </p>
     <Notice {refusal} />

@@ -21,7 +21,7 @@
   const REST = [
     ['Accounts', '/accounts'],
     ['Catalogue', '/catalogue'],
-    ['Figures', '/figures'],
+    ['Figures', '/reports'],
     ['Outbox', '/outbox']
   ] as const;
   const MEANING = {
@@ -71,9 +71,9 @@
       <summary>{session.me?.name}</summary>
       <div class="leaf">
         <p class="quiet">{words(session.me?.role ?? '')}, {session.company?.name}</p>
-        {#if session.me?.role === 'administrator'}<a href="/people">People</a>{/if}
-        <a href="/paths">Sales paths</a>
-        {#if session.sells}<a href="/accounts/handover">Hand over a book</a>{/if}
+        {#if session.me?.role === 'administrator'}<a href="/users">People</a>{/if}
+        <a href="/processes">Sales processes</a>
+        {#if session.sells}<a href="/accounts/reassignment">Hand over a book</a>{/if}
         <button class="plain" onclick={() => session.signOut()}>Sign out</button>
       </div>
     </details>
@@ -128,7 +128,7 @@
     font-weight: 500;
     font-size: 11.5px;
     color: var(--brass);
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
   nav i {
     border-left: 1px solid var(--rule);

@@ -21,12 +21,12 @@
     ['Renewals', '/renewals'],
     ['Accounts', '/accounts'],
     ['Catalogue', '/catalogue'],
-    ['Figures', '/figures'],
+    ['Figures', '/reports'],
     ['Outbox', '/outbox'],
     ['Call lists', '/calls'],
     ['Ranking of customers', '/accounts/ranking'],
-    ['Hand over a book', '/accounts/handover'],
-    ['Sales paths', '/paths'],
+    ['Hand over a book', '/accounts/reassignment'],
+    ['Sales processes', '/processes'],
     ['Bring enquiries from a file', '/enquiries/import']
   ];
   const choices = $derived.by<Choice[]>(() => {

@@ -7,7 +7,7 @@
   let company = $state('');
   let currency = $state('EUR');
   let name = $state('');
-  let mail = $state('');
+  let email = $state('');
   let login = $state('');
   let password = $state('');
   let refusal = $state<Refusal | null>(null);
@@ -18,7 +18,7 @@
     event.preventDefault();
     refusal = null;
     try {
-      await ask(api.POST('/api/setup', { body: { company, currency, name, mail, login, password } }));
+      await ask(api.POST('/api/setup', { body: { company, currency, name, email, login, password } }));
       await session.signIn(login, password);
     } catch (thrown) {
       refusal = asRefusal(thrown);
@@ -46,7 +46,7 @@
       >{#each currencies as code (code)}<option value={code}></option>{/each}</datalist
     >
     <Field label="Your name" name="name" bind:value={name} problem={refusal?.at('name')} />
-    <Field label="Your mail address" name="mail" bind:value={mail} problem={refusal?.at('mail')} />
+    <Field label="Your email address" name="email" bind:value={email} problem={refusal?.at('email')} />
     <Field label="Sign-in name" name="login" bind:value={login} problem={refusal?.at('login')} />
     <Field
       label="Password, at least 8 characters"

@@ -1,10 +1,17 @@
 <script lang="ts">
-  /** Odds as tally strokes: none to five, the fifth across the four. */
-  let { odds }: { /** in percent */ odds: string } = $props();
-  const count = $derived(Math.round(Number(odds) / 20));
+  /** Probability as tally strokes: none to five, the fifth across the four. */
+  let { probability }: { /** in percent */ probability: string } = $props();
+  const count = $derived(Math.round(Number(probability) / 20));
 </script>
 
-<svg class="strokes" width="24" height="14" viewBox="0 0 24 14" role="img" aria-label="odds {odds} %">
+<svg
+  class="strokes"
+  width="24"
+  height="14"
+  viewBox="0 0 24 14"
+  role="img"
+  aria-label="probability {probability} %"
+>
   {#each [0, 1, 2, 3] as n (n)}
     <path d="M{4 + n * 5} 2v10" class:on={n < count} />
   {/each}

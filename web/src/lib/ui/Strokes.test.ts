@@ -9,7 +9,9 @@ it.each([
   ['50', 3],
   ['80', 4],
   ['100', 5]
-])('shows odds of %s percent as %i strokes', (odds, count) => {
-  render(Strokes, { odds });
-  expect(screen.getByRole('img', { name: `odds ${odds} %` }).querySelectorAll('.on').length).toBe(count);
+])('shows probability of %s percent as %i strokes', (probability, count) => {
+  render(Strokes, { probability });
+  expect(
+    screen.getByRole('img', { name: `probability ${probability} %` }).querySelectorAll('.on').length
+  ).toBe(count);
 });

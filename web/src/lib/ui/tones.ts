@@ -14,7 +14,7 @@ const TONES: Record<string, Tone> = {
   running: 'good',
   renewed: 'quiet',
   new: 'heed',
-  'taken-on': 'good'
+  converted: 'good'
 };
 
 /** How a state is shown; what has no tone of its own is quiet. */

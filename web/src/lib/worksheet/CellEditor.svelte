@@ -2,15 +2,15 @@
   import { untrack } from 'svelte';
   import { getGrid } from './context';
   import { countings, countsAs, type Column, type LineForm } from './lines';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   /** What is typed in a cell. Its keys are the grid's; here is only what is in it. */
   let {
-    bench,
+    editor,
     line,
     column,
     text,
     label
-  }: { bench: Bench; line: LineForm; column: Column; text: string; label: string } = $props();
+  }: { editor: Editor; line: LineForm; column: Column; text: string; label: string } = $props();
   const grid = getGrid();
 
   function taken(node: HTMLInputElement | HTMLSelectElement) {
@@ -23,11 +23,11 @@
   }
 
   function count(key: string) {
-    const way = countings(bench.lines).find((c) => c.key === key);
+    const way = countings(editor.lines).find((c) => c.key === key);
     grid.editing = null;
-    bench.typing = '';
+    editor.typing = '';
     if (way)
-      bench.count(
+      editor.count(
         grid.chosen.map((l) => l.id),
         way.counting
       );
@@ -43,7 +43,7 @@
     onchange={(e) => count(e.currentTarget.value)}
     {@attach taken}
   >
-    {#each countings(bench.lines) as way (way.key)}<option value={way.key}>{way.label}</option>{/each}
+    {#each countings(editor.lines) as way (way.key)}<option value={way.key}>{way.label}</option>{/each}
   </select>
 {:else}
   <input
@@ -69,7 +69,7 @@
     outline: none;
     padding: 0 6px;
     font: inherit;
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
   .figure {
     text-align: right;

@@ -5,26 +5,28 @@
   import Landing from './Landing.svelte';
   import Stack from './Stack.svelte';
   import ThisLine from './ThisLine.svelte';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   import type { Grid } from './grid.svelte';
   let {
-    bench,
+    editor,
     grid,
     locked,
     onWorking
-  }: { bench: Bench; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
-  const signOff = $derived(bench.view.signOff);
+  }: { editor: Editor; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
+  const signOff = $derived(editor.view.signOff);
   /** A line as people find it: by its place, and what it is. */
   function named(id: string): string {
-    const at = bench.lines.findIndex((line) => line.id === id);
-    return at < 0 ? '' : `, row ${at + 1}: ${bench.lines[at]?.product ?? bench.lines[at]?.description ?? ''}`;
+    const at = editor.lines.findIndex((line) => line.id === id);
+    return at < 0
+      ? ''
+      : `, row ${at + 1}: ${editor.lines[at]?.product ?? editor.lines[at]?.description ?? ''}`;
   }
 </script>
 
 <aside class="checks leaf" aria-label="Checks">
-  <ThisLine {bench} {grid} {locked} {onWorking} />
-  {#if bench.incomplete}<p class="heed reason">Something cannot be read: what follows is of before.</p>{/if}
-  <Beam view={bench.view} {onWorking} />
+  <ThisLine {editor} {grid} {locked} {onWorking} />
+  {#if editor.incomplete}<p class="heed reason">Something cannot be read: what follows is of before.</p>{/if}
+  <Beam view={editor.view} {onWorking} />
   <section aria-label="Sign-off">
     <h2>
       Sign-off
@@ -40,8 +42,8 @@
       </p>
     {/each}
   </section>
-  {#if !locked}<Landing {bench} {onWorking} />{/if}
-  <Stack credit={bench.view.credit} {onWorking} />
+  {#if !locked}<Landing {editor} {onWorking} />{/if}
+  <Stack credit={editor.view.credit} {onWorking} />
 </aside>
 
 <style>
@@ -71,7 +73,7 @@
   }
   .checks :global(dd) {
     text-align: right;
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
   .checks :global(dt) {
     color: var(--stone);

@@ -26,7 +26,7 @@
         <tr>
           <th scope="row">{row.label}</th>
           <td class="figure">{row.current}</td>
-          <td class="figure">{row.variant}</td>
+          <td class="figure">{row.scenario}</td>
           <td class="figure change">{row.change}</td>
         </tr>
       {/each}
@@ -49,7 +49,7 @@
       {#each compared.lines as line (line.id)}
         <tr>
           <td title={line.description}>{line.product ?? line.description}</td>
-          {#each [line.current, line.variant] as side, n (n)}
+          {#each [line.current, line.scenario] as side, n (n)}
             <td class="figure" class:then={n === 1}>{side ? figure(side.quantity) : '–'}</td>
             <td class="figure">{side ? unitPrice(side.unitPrice, digits) : '–'}</td>
             <td class="figure">{side?.discountPercent ? figure(side.discountPercent) : '–'}</td>

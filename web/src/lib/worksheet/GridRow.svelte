@@ -2,7 +2,7 @@
   import { session } from '$lib/shell/session.svelte';
   import { day, figure, percent, unitPrice } from '$lib/ui/format';
   import CellEditor from './CellEditor.svelte';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   import type { Editing } from './grid.svelte';
   import { HEADER, ROW } from './roles';
   import {
@@ -18,7 +18,7 @@
   } from './lines';
   /** One row of the grid: a line, the heading of a section, or a note. */
   let {
-    bench,
+    editor,
     line,
     view,
     row,
@@ -31,7 +31,7 @@
     children,
     onWorking
   }: {
-    bench: Bench;
+    editor: Editor;
     line: LineForm;
     view: LineView | undefined;
     row: number;
@@ -54,7 +54,7 @@
   const supply = $derived(view?.supply);
   const short = $derived(supply && supply.missing !== '0' ? supply.missing : null);
   const chosen = $derived(span.split(' '));
-  const problems = $derived(bench.problemsOf(line.id));
+  const problems = $derived(editor.problemsOf(line.id));
   const wrong = $derived(problems.map((p) => columnOf(p.field)));
 
   function ready(): string {
@@ -96,7 +96,7 @@
   >
     {#if editing?.column === column}
       {#if column === 'code' && children}{@render children()}
-      {:else}<CellEditor {bench} {line} {column} text={editing.text} label="{column}, row {number}" />{/if}
+      {:else}<CellEditor {editor} {line} {column} text={editing.text} label="{column}, row {number}" />{/if}
     {:else if of && text !== '–' && text !== ''}
       <button class="how" tabindex="-1" aria-label="{text}, how it came about" onclick={() => onWorking(of)}
         >{text}</button
@@ -122,7 +122,7 @@
     title={locked ? undefined : 'Drag to move'}>{number}</th
   >
   {#if isLine(line)}
-    {@const at = `lines[${bench.place(number - 1)}]`}
+    {@const at = `lines[${editor.place(number - 1)}]`}
     {@render cell('code', 'code', line.product ?? '')}
     {@render cell('what', 'what', line.description)}
     {@render cell('quantity', 'figure', figure(line.quantity))}

@@ -1,24 +1,24 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { figure, percent, words } from '$lib/ui/format';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   /** The total or the margin that is wanted: what it would take, what is left, and who would have to sign. */
-  let { bench, onWorking }: { bench: Bench; onWorking: (of: string) => void } = $props();
+  let { editor, onWorking }: { editor: Editor; onWorking: (of: string) => void } = $props();
   let kind = $state<'total' | 'margin'>('total');
   let text = $state('');
-  const landing = $derived(bench.landing);
+  const landing = $derived(editor.landing);
 
   // Asked anew when another total is typed, and when what is typed in the lines has moved it.
   $effect(() => {
-    void bench.view;
+    void editor.view;
     const wanted = text;
     const as = kind;
-    untrack(() => void bench.aim(as, wanted));
+    untrack(() => void editor.aim(as, wanted));
   });
 
   function apply() {
     if (!landing?.feasible) return;
-    bench.land();
+    editor.land();
     text = '';
   }
 </script>
@@ -40,20 +40,20 @@
       name="landing"
       aria-label="The {kind} wanted"
       placeholder={kind === 'total'
-        ? figure(bench.view.totals.contract)
-        : figure(bench.view.totals.marginPercent)}
+        ? figure(editor.view.totals.contract)
+        : figure(editor.view.totals.marginPercent)}
       bind:value={text}
       onkeydown={(e) => e.key === 'Enter' && apply()}
-      aria-invalid={bench.aimProblem ? 'true' : undefined}
+      aria-invalid={editor.aimProblem ? 'true' : undefined}
     />
     <button class="act" disabled={!landing?.feasible} onclick={apply}>Apply</button>
   </div>
-  {#if bench.aimProblem}<p class="bad">{bench.aimProblem}</p>
+  {#if editor.aimProblem}<p class="bad">{editor.aimProblem}</p>
   {:else if landing && text.trim()}
     {#if landing.feasible}
       <p>
-        Take off {@render how('documentDiscount', figure(landing.documentDiscount))} in all{bench.discountPercent
-          ? `, in place of the ${bench.discountPercent} %`
+        Take off {@render how('documentDiscount', figure(landing.documentDiscount))} in all{editor.discountPercent
+          ? `, in place of the ${editor.discountPercent} %`
           : ''}: net
         {@render how('contract', figure(landing.contract))}, margin {@render how(
           'marginPercent',

@@ -4,7 +4,7 @@
   import GridRow from './GridRow.svelte';
   import PickList from './PickList.svelte';
   import SizeTable from './SizeTable.svelte';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   import { cells, copied, copiedRows, overwritten } from './clipboard';
   import { setGrid } from './context';
   import type { Grid } from './grid.svelte';
@@ -14,11 +14,11 @@
   import { COLUMNS, blank, inPlaceOf, type Column, type LineForm } from './lines';
   /** The lines as a grid that is worked like a spreadsheet. */
   let {
-    bench,
+    editor,
     grid,
     locked,
     onWorking
-  }: { bench: Bench; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
+  }: { editor: Editor; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
   // svelte-ignore state_referenced_locally
   setGrid(grid);
   let table: HTMLTableElement;
@@ -50,9 +50,9 @@
 
   const hooks = { locked: () => locked, land: () => void land(), onWorking: (of: string) => onWorking(of) };
   // svelte-ignore state_referenced_locally
-  const keyboard = new Keyboard(bench, grid, hooks);
+  const keyboard = new Keyboard(editor, grid, hooks);
   // svelte-ignore state_referenced_locally
-  const pointer = new Pointer(bench, grid, hooks);
+  const pointer = new Pointer(editor, grid, hooks);
 
   // The clipboard.
 
@@ -61,7 +61,7 @@
     const lines = grid.chosen;
     if (lines.length === 0) return;
     const whole = grid.columns.length === COLUMNS.length;
-    const text = whole ? copiedRows(lines) : copied(lines, (id) => bench.of(id), grid.columns);
+    const text = whole ? copiedRows(lines) : copied(lines, (id) => editor.of(id), grid.columns);
     event.clipboardData?.setData('text/plain', text);
     event.preventDefault();
     if (event.type === 'cut' && !locked) {
@@ -81,16 +81,16 @@
     if (index !== null && grid.column !== 'code') {
       const block = cells(text);
       const span = grid.indexes ?? [index, index];
-      await bench.edit((t) => ({
+      await editor.edit((t) => ({
         ...t,
         lines: overwritten(t.lines, span[0], grid.columns[0] ?? grid.column, block, span[1] - span[0] + 1)
       }));
       return;
     }
     try {
-      const pasted = await bench.readPasted(text);
+      const pasted = await editor.readPasted(text);
       const place = index ?? grid.openRow;
-      bench.insert(place, pasted.lines);
+      editor.insert(place, pasted.lines);
       if (index === null) grid.putIn(pasted.lines.length);
       grid.go(grid.rowOf(place + pasted.lines.length - 1) + (index === null ? 1 : 0), 'code');
       said =
@@ -114,8 +114,8 @@
     }
     const first = picked.lines[0];
     if (line && first) {
-      void bench.change([line.id], (l) => inPlaceOf(l, first));
-      bench.typing = '';
+      void editor.change([line.id], (l) => inPlaceOf(l, first));
+      editor.typing = '';
       void land();
       return;
     }
@@ -124,7 +124,7 @@
 
   function put(rows: readonly LineForm[], single: boolean) {
     const at = grid.openRow;
-    bench.insert(at, rows);
+    editor.insert(at, rows);
     grid.putIn(rows.length);
     // One line is given its quantity next; after several the next one is looked for.
     if (single) grid.go(at, 'quantity');
@@ -136,8 +136,8 @@
     const line = grid.line;
     grid.editing = null;
     if (line) {
-      void bench.change([line.id], (l) => ({ ...inPlaceOf(l, blank('line', text)), listPrice: null }));
-      bench.typing = '';
+      void editor.change([line.id], (l) => ({ ...inPlaceOf(l, blank('line', text)), listPrice: null }));
+      editor.typing = '';
       void land();
       return;
     }
@@ -166,7 +166,7 @@
 
 {#snippet code()}
   <PickList
-    {bench}
+    {editor}
     text={grid.editing?.text ?? ''}
     label={grid.line ? `code, row ${grid.row + 1}` : 'Add a line'}
     wordsToo={!grid.line}
@@ -192,7 +192,7 @@
     >
       {#if grid.editing && grid.row === row}{@render code()}
       {:else}<span class="hint"
-          >{bench.lines.length === 0
+          >{editor.lines.length === 0
             ? 'Type here to add the first line: a code, a name, a kit. Or paste rows.'
             : 'Type to add: code, name, family, kit, template, size'}</span
         >{/if}
@@ -228,13 +228,13 @@
       </tr>
     </thead>
     <tbody {...GROUP}>
-      {#each bench.lines as line, index (line.id)}
+      {#each editor.lines as line, index (line.id)}
         {@const row = grid.rowOf(index)}
         {#if !locked && index === grid.openRow}{@render openRow(grid.openRow)}{/if}
         <GridRow
-          {bench}
+          {editor}
           {line}
-          view={bench.of(line.id)}
+          view={editor.of(line.id)}
           {row}
           number={index + 1}
           active={grid.row === row ? grid.column : null}
@@ -246,8 +246,8 @@
           {onWorking}
         />
       {/each}
-      {#if !locked && grid.openRow >= bench.lines.length}{@render openRow(bench.lines.length)}{/if}
-      {#if locked && bench.lines.length === 0}<tr {...ROW}
+      {#if !locked && grid.openRow >= editor.lines.length}{@render openRow(editor.lines.length)}{/if}
+      {#if locked && editor.lines.length === 0}<tr {...ROW}
           ><td role="gridcell" style:grid-column="span {COLUMNS.length + 1}" class="quiet"
             >There are no lines.</td
           ></tr

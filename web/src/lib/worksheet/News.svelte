@@ -1,36 +1,36 @@
 <script lang="ts">
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   import { NAMES } from './lines';
   /** Lines that came back, or what somebody else saved; where both changed the same, whose stands is chosen here. */
-  let { bench, onSee }: { bench: Bench; onSee: (id: string) => void } = $props();
+  let { editor, onSee }: { editor: Editor; onSee: (id: string) => void } = $props();
   function where(id: string): string {
-    const at = bench.lines.findIndex((line) => line.id === id);
+    const at = editor.lines.findIndex((line) => line.id === id);
     return at < 0 ? 'A line' : `Row ${at + 1}`;
   }
 </script>
 
-{#if bench.waiting}
+{#if editor.waiting}
   <div class="news heed" role="status">
     The server cannot be reached. What you typed is kept in this browser, and is saved as soon as there is an
     answer again.
   </div>
 {/if}
-{#if bench.news}
+{#if editor.news}
   <div class="news" role="status">
     <p>
-      {bench.news.words}
-      <button class="plain" onclick={() => (bench.news = null)}>Good</button>
-      {#if bench.dirty}<button class="plain" onclick={() => void bench.discard()}
+      {editor.news.words}
+      <button class="plain" onclick={() => (editor.news = null)}>Good</button>
+      {#if editor.dirty}<button class="plain" onclick={() => void editor.discard()}
           >Drop mine, show what is kept</button
         >{/if}
     </p>
-    {#each bench.news.clashes as clash (clash.id + clash.field)}
+    {#each editor.news.clashes as clash (clash.id + clash.field)}
       <p>
         {#if clash.id}<button class="plain" onclick={() => onSee(clash.id)}>{where(clash.id)}</button>,{/if}
         {NAMES[clash.field]?.toLowerCase() ?? clash.field}: yours <b>{clash.mine}</b>, theirs
         <b>{clash.theirs}</b>.
-        <button class="act" onclick={() => bench.settle(clash)}>Keep mine</button>
-        <button class="act" onclick={() => bench.takeTheirs(clash)}>Take theirs</button>
+        <button class="act" onclick={() => editor.settle(clash)}>Keep mine</button>
+        <button class="act" onclick={() => editor.takeTheirs(clash)}>Take theirs</button>
       </p>
     {/each}
   </div>

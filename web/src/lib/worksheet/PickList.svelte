@@ -3,13 +3,13 @@
   import type { Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import { day, figure, unitPrice } from '$lib/ui/format';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   /**
    * Finds what is typed: products, kits, templates, tables of sizes, typical values; or takes the words as a line, a
    * heading or a note of their own. Enter takes the first, arrows choose another.
    */
   let {
-    bench,
+    editor,
     text,
     label,
     wordsToo,
@@ -19,7 +19,7 @@
     onLeave,
     onTab
   }: {
-    bench: Bench;
+    editor: Editor;
     text: string;
     label: string;
     /** whether headings, notes and several lines at once may be picked */
@@ -63,7 +63,7 @@
     // Nothing is taken by a second Enter before anything was typed.
     chosen = typed.trim() ? 0 : -1;
     try {
-      const answer = await bench.picks(typed.trim());
+      const answer = await editor.picks(typed.trim());
       if (number === asked) {
         found = answer;
         failed = false;

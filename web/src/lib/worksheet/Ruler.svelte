@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '$lib/api/client';
   import { words } from '$lib/ui/format';
-  /** Stages on one scale, a notch each at its odds; the pointer where it stands, ticks where it has been. */
+  /** Stages on one scale, a notch each at its probability; the pointer where it stands, ticks where it has been. */
   let {
     stages,
     here,
@@ -16,11 +16,11 @@
     onMove: (stage: number) => void;
   } = $props();
   const been = $derived(new Set(moves.map((move) => move.stageId)));
-  // Stages stand at their odds, but never so near that their names run together.
+  // Stages stand at their probability, but never so near that their names run together.
   const placed = $derived.by(() => {
     let last = -100;
     return stages.map((stage) => {
-      last = Math.max(Number(stage.odds), last + 19);
+      last = Math.max(Number(stage.probability), last + 19);
       return { stage, at: last };
     });
   });
@@ -34,8 +34,8 @@
       aria-current={stage.id === here ? 'step' : undefined}
       class:been={been.has(stage.id)}
       disabled={locked || stage.id === here}
-      title="{words(stage.name)}: odds {stage.odds} %, usually {stage.usualDays} days"
-      onclick={() => onMove(stage.id)}><i></i>{stage.name} <small>{stage.odds}</small></button
+      title="{words(stage.name)}: probability {stage.probability} %, usually {stage.usualDays} days"
+      onclick={() => onMove(stage.id)}><i></i>{stage.name} <small>{stage.probability}</small></button
     >
   {/each}
 </div>

@@ -8,7 +8,7 @@
   /** Many sizes of one kind of product at once: how many of each, in a table. Arrows go from cell to cell. */
   let { id, onPut, onClose }: { id: number; onPut: (rows: LineForm[]) => void; onClose: () => void } =
     $props();
-  let grid = $state.raw<Schemas['SizeGrid'] | null>(null);
+  let grid = $state.raw<Schemas['SizeTable'] | null>(null);
   let refusal = $state.raw<Refusal | null>(null);
   let many = $state<Record<string, string>>({});
   let table = $state<HTMLElement>();
@@ -16,7 +16,7 @@
   const filled = $derived(Object.values(many).filter((text) => text.trim()).length);
 
   $effect(() => {
-    ask(api.GET('/api/size-grids/{id}', { params: { path: { id } } }))
+    ask(api.GET('/api/size-tables/{id}', { params: { path: { id } } }))
       .then((got) => (grid = got))
       .catch((thrown: unknown) => (refusal = asRefusal(thrown)));
   });
@@ -74,7 +74,7 @@
               {#each grid.columns as column, c (column)}
                 {@const size = cell(row, column)}
                 <td class="figure">
-                  {#if size?.onSale}
+                  {#if size?.active}
                     <input
                       class="box figure"
                       data-size="{r}-{c}"

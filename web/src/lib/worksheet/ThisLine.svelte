@@ -2,21 +2,21 @@
   import type { Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import { day, figure, unitPrice } from '$lib/ui/format';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   import type { Grid } from './grid.svelte';
   import { isLine, type LineForm } from './lines';
   /** What there is to know of the line where one is: stock and lead time, its price, what was paid before. */
   let {
-    bench,
+    editor,
     grid,
     locked,
     onWorking
-  }: { bench: Bench; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
+  }: { editor: Editor; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
   const line = $derived(grid.line);
-  const view = $derived(line ? bench.of(line.id) : undefined);
+  const view = $derived(line ? editor.of(line.id) : undefined);
   const supply = $derived(view?.supply);
   const digits = $derived(session.company?.minorDigits ?? 2);
-  const place = $derived(bench.place(grid.indexAt(grid.row) ?? 0));
+  const place = $derived(editor.place(grid.indexAt(grid.row) ?? 0));
   let before = $state.raw<Schemas['BoughtView'] | null>(null);
   const known: Record<string, Schemas['BoughtView'] | null> = {};
   const WAIT = 150;
@@ -31,7 +31,7 @@
       return;
     }
     const timer = setTimeout(() => {
-      bench
+      editor
         .picks(code)
         .then((picks) => {
           const bought = picks.find((p) => p.code === code)?.bought ?? null;
@@ -44,7 +44,7 @@
   });
 
   function change(how: (line: LineForm) => LineForm) {
-    if (line) void bench.change([line.id], how);
+    if (line) void editor.change([line.id], how);
   }
 
   function text(field: 'unitCost' | 'taxPercent' | 'family', value: string) {
@@ -75,7 +75,7 @@
       value={value ?? ''}
       disabled={locked}
       onchange={(e) => set(e.currentTarget.value)}
-      aria-invalid={line && bench.problem(line.id, name) ? 'true' : undefined}
+      aria-invalid={line && editor.problem(line.id, name) ? 'true' : undefined}
     /></label
   >
 {/snippet}
@@ -94,8 +94,8 @@
     {/if}
     {#if supply}
       <p class:heed={supply.late}>
-        {#if supply.onHand}{figure(supply.onHand)} on hand{supply.coming !== '0'
-            ? `, ${figure(supply.coming)} coming in`
+        {#if supply.onHand}{figure(supply.onHand)} on hand{supply.onOrder !== '0'
+            ? `, ${figure(supply.onOrder)} on order`
             : ''}{supply.missing !== '0' ? `, ${figure(supply.missing)} short` : ''}{:else}Not kept in stock{/if};
         {supply.readyOn === session.view?.today
           ? 'ready now'

@@ -3,12 +3,12 @@
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   import WorkingSteps from './WorkingSteps.svelte';
   import { sentences } from './sentences';
   import { formulaOf, nameOf, resultOf, titleOf, valueOf, type WorkingView } from './workings';
   /** How one figure came about: its formula, what went in, what was rounded. */
-  let { bench, of = $bindable() }: { bench: Bench; of: string | null } = $props();
+  let { editor, of = $bindable() }: { editor: Editor; of: string | null } = $props();
   let working = $state.raw<WorkingView | null>(null);
   let refusal = $state.raw<Refusal | null>(null);
   let asked = 0;
@@ -23,7 +23,7 @@
     working = null;
     refusal = null;
     try {
-      const all = await bench.workings(wanted);
+      const all = await editor.workings(wanted);
       if (number === asked) working = all.find((one) => one.of === wanted) ?? null;
     } catch (thrown) {
       if (number === asked) refusal = asRefusal(thrown);

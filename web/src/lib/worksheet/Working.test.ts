@@ -2,7 +2,7 @@ import { render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
 import { Refusal } from '$lib/api/client';
 import { session } from '$lib/shell/session.svelte';
-import type { Bench } from './bench.svelte';
+import type { Editor } from './editor.svelte';
 import Working from './Working.svelte';
 import type { WorkingView } from './workings';
 
@@ -27,13 +27,13 @@ const PRICE: WorkingView = {
   result: '399.0000'
 };
 
-function bench(workings: () => Promise<WorkingView[]>): Bench {
-  return { workings } as unknown as Bench;
+function editor(workings: () => Promise<WorkingView[]>): Editor {
+  return { workings } as unknown as Editor;
 }
 
 describe('the working of a figure', () => {
   it('shows formula, inputs, every rule considered, and the result', async () => {
-    render(Working, { bench: bench(() => Promise.resolve([PRICE])), of: 'lines[0].unitPrice' });
+    render(Working, { editor: editor(() => Promise.resolve([PRICE])), of: 'lines[0].unitPrice' });
     expect(await screen.findByText('rule P-DAIRY')).toBeVisible();
     expect(screen.getByText('Line 1, unit price')).toBeVisible();
     expect(screen.getByText('break not reached')).toBeVisible();
@@ -51,19 +51,19 @@ describe('the working of a figure', () => {
       rounding: null,
       result: null
     };
-    render(Working, { bench: bench(() => Promise.resolve([none])), of: 'totals.marginPercent' });
+    render(Working, { editor: editor(() => Promise.resolve([none])), of: 'totals.marginPercent' });
     expect(await screen.findByText('none: it would be divided by 0')).toBeVisible();
   });
 
   it('shows what was refused instead', async () => {
     const refused = () => Promise.reject(new Refusal(422, 'Not in order', '', [], null));
-    render(Working, { bench: bench(refused), of: 'totals.contract' });
+    render(Working, { editor: editor(refused), of: 'totals.contract' });
     expect(await screen.findByText(/Not in order/)).toBeVisible();
   });
 
   it('asks for nothing while it is closed', () => {
     const workings = vi.fn(() => Promise.resolve([PRICE]));
-    render(Working, { bench: bench(workings), of: null });
+    render(Working, { editor: editor(workings), of: null });
     expect(workings).not.toHaveBeenCalled();
     expect(screen.queryByRole('dialog')).toBeNull();
   });

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { session } from '$lib/shell/session.svelte';
-  import SetForm from '$lib/catalogue/SetForm.svelte';
+  import TemplateForm from '$lib/catalogue/TemplateForm.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
@@ -9,13 +9,13 @@
   import LineGrid from './LineGrid.svelte';
   import News from './News.svelte';
   import TallyStrip from './TallyStrip.svelte';
-  import Variants from './Variants.svelte';
+  import Scenarios from './Scenarios.svelte';
   import Working from './Working.svelte';
-  import type { Bench } from './bench.svelte';
+  import type { Editor } from './editor.svelte';
   import { Grid } from './grid.svelte';
-  /** The bench: lines on the left, checks on the right, the tally at the foot. */
+  /** The editor: lines on the left, checks on the right, the tally at the foot. */
   let {
-    bench,
+    editor,
     locked,
     weighs = true,
     under,
@@ -23,7 +23,7 @@
     side = $bindable('checks'),
     panel
   }: {
-    bench: Bench;
+    editor: Editor;
     locked: boolean;
     weighs?: boolean;
     under?: Snippet;
@@ -42,22 +42,22 @@
   let keeping = $state(false);
   const explain = (of: string) => (explained = of);
   // svelte-ignore state_referenced_locally
-  const grid = new Grid(bench, () => locked);
+  const grid = new Grid(editor, () => locked);
   onMount(() => {
-    bench.restore();
-    return () => bench.close();
+    editor.restore();
+    return () => editor.close();
   });
 
   /** Goes to the row of a line. */
   function see(id: string) {
-    const at = bench.lines.findIndex((line) => line.id === id);
+    const at = editor.lines.findIndex((line) => line.id === id);
     if (at < 0) return;
     grid.go(grid.rowOf(at), 'quantity');
     grid.onLand();
   }
 
   function mend() {
-    const first = bench.problems[0];
+    const first = editor.problems[0];
     if (first?.id) see(first.id);
     else
       document
@@ -67,71 +67,71 @@
 
   /** Takes something off the whole, in one of the two ways; one visit to the field is one step back. */
   function whole(given: { discountPercent: string; discountAmount: string }) {
-    void bench.write('off the whole', (t) => ({ ...t, ...given }));
+    void editor.write('off the whole', (t) => ({ ...t, ...given }));
   }
-  const discounted = $derived(bench.discountPercent !== '' || bench.discountAmount !== '');
+  const discounted = $derived(editor.discountPercent !== '' || editor.discountAmount !== '');
 </script>
 
-<svelte:window ononline={() => bench.online()} onpagehide={() => bench.keepDraft()} />
-<div class="bench">
+<svelte:window ononline={() => editor.online()} onpagehide={() => editor.keepDraft()} />
+<div class="editor">
   <div class="left">
-    <News {bench} onSee={see} />
-    <LineGrid {bench} {grid} {locked} onWorking={explain} />
+    <News {editor} onSee={see} />
+    <LineGrid {editor} {grid} {locked} onWorking={explain} />
     {#if !locked || discounted}
       <div class="whole">
         <label for="discount-percent">Off the whole, %</label>
         <input
           class="box figure"
           id="discount-percent"
-          value={bench.discountPercent}
+          value={editor.discountPercent}
           disabled={locked}
-          onfocus={() => bench.endStep()}
+          onfocus={() => editor.endStep()}
           oninput={(e) => whole({ discountPercent: e.currentTarget.value, discountAmount: '' })}
-          aria-invalid={bench.problemOfWhole('discountPercent') ? 'true' : undefined}
+          aria-invalid={editor.problemOfWhole('discountPercent') ? 'true' : undefined}
         />
         <label for="discount-amount">or an amount</label>
         <input
           class="box figure"
           id="discount-amount"
-          value={bench.discountAmount}
+          value={editor.discountAmount}
           disabled={locked}
-          onfocus={() => bench.endStep()}
+          onfocus={() => editor.endStep()}
           oninput={(e) => whole({ discountAmount: e.currentTarget.value, discountPercent: '' })}
-          aria-invalid={bench.problemOfWhole('discountAmount') ? 'true' : undefined}
+          aria-invalid={editor.problemOfWhole('discountAmount') ? 'true' : undefined}
         />
         <span class="bad"
-          >{bench.problemOfWhole('discountPercent') ?? bench.problemOfWhole('discountAmount') ?? ''}</span
+          >{editor.problemOfWhole('discountPercent') ?? editor.problemOfWhole('discountAmount') ?? ''}</span
         >
         {#if !locked}
           <span class="keep">
-            {#if bench.removed}<span role="status"
-                >{bench.removed === 1 ? '1 row removed' : `${bench.removed} rows removed`}</span
+            {#if editor.removed}<span role="status"
+                >{editor.removed === 1 ? '1 row removed' : `${editor.removed} rows removed`}</span
               >{/if}
-            {#if bench.lines.length > 0}<button class="plain" onclick={() => (keeping = true)}
+            {#if editor.lines.length > 0}<button class="plain" onclick={() => (keeping = true)}
                 >Keep as kit or template…</button
               >{/if}
-            <button class="plain" disabled={!bench.canUndo} onclick={() => void bench.undo()}>Undo</button>
-            <button class="plain" disabled={!bench.canRedo} onclick={() => void bench.redo()}>Redo</button>
+            <button class="plain" disabled={!editor.canUndo} onclick={() => void editor.undo()}>Undo</button>
+            <button class="plain" disabled={!editor.canRedo} onclick={() => void editor.redo()}>Redo</button>
             <button
               class="act"
-              class:main={bench.dirty}
-              disabled={!bench.dirty || bench.busy}
-              onclick={() => void bench.save()}
-              >{bench.waiting ? 'Waiting for the server' : bench.dirty ? 'Save lines' : 'Saved'}</button
+              class:main={editor.dirty}
+              disabled={!editor.dirty || editor.busy}
+              onclick={() => void editor.save()}
+              >{editor.waiting ? 'Waiting for the server' : editor.dirty ? 'Save lines' : 'Saved'}</button
             >
           </span>
         {/if}
       </div>
     {/if}
-    <Notice refusal={bench.refusal} />
+    <Notice refusal={editor.refusal} />
     {@render under?.()}
   </div>
   <div class="right">
     {#if tabs.length > 1}<Tabs {tabs} bind:chosen={side} label="Beside the lines" />{/if}
     {#if side === 'checks' || (side !== 'what-if' && !panel)}
-      <Checks {bench} {grid} {locked} onWorking={explain} />
+      <Checks {editor} {grid} {locked} onWorking={explain} />
     {:else if side === 'what-if'}
-      <div class="leaf panel" role="tabpanel" aria-label="What if"><Variants {bench} {locked} /></div>
+      <div class="leaf panel" role="tabpanel" aria-label="What if"><Scenarios {editor} {locked} /></div>
     {:else}
       <div class="leaf panel" role="tabpanel" aria-label={tabs.find((t) => t.key === side)?.label}>
         {@render panel?.(side)}
@@ -140,28 +140,28 @@
   </div>
 </div>
 <TallyStrip
-  totals={bench.view.totals}
-  incomplete={bench.problems.length}
-  stale={bench.refusal !== null || bench.waiting}
+  totals={editor.view.totals}
+  incomplete={editor.problems.length}
+  stale={editor.refusal !== null || editor.waiting}
   onMend={mend}
   currency={session.company?.currency ?? ''}
   {weighs}
   onWorking={explain}
 />
-<Working {bench} bind:of={explained} />
+<Working {editor} bind:of={explained} />
 <Ask bind:open={keeping} title={grid.isRange ? 'Keep the chosen rows' : 'Keep these rows'} wide>
-  <SetForm rows={grid.isRange ? grid.chosen : bench.lines} onDone={() => (keeping = false)} />
+  <TemplateForm rows={grid.isRange ? grid.chosen : editor.lines} onDone={() => (keeping = false)} />
 </Ask>
 
 <style>
-  .bench {
+  .editor {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 330px;
     gap: 14px;
     align-items: start;
   }
   @media (max-width: 1000px) {
-    .bench {
+    .editor {
       grid-template-columns: minmax(0, 1fr);
     }
     .right {

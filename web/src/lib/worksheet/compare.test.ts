@@ -16,7 +16,7 @@ function line(more: Partial<Schemas['ComparedLine']>): Schemas['ComparedLine'] {
     product: 'P',
     description: '',
     current: side,
-    variant: side,
+    scenario: side,
     change: '0.00',
     byQuantity: '0.00',
     byPrice: '0.00',
@@ -37,8 +37,8 @@ describe('two worksheets side by side', () => {
       'quantity +760.00, discount −132.00'
     );
     expect(why(line({ current: null }))).toBe('added');
-    expect(why(line({ variant: null }))).toBe('left out');
-    expect(why(line({ variant: { ...side, counted: false } }))).toBe('no longer counts');
+    expect(why(line({ scenario: null }))).toBe('left out');
+    expect(why(line({ scenario: { ...side, counted: false } }))).toBe('no longer counts');
     expect(why(line({}))).toBe('');
   });
 
@@ -50,7 +50,7 @@ describe('two worksheets side by side', () => {
     } as unknown as Schemas['WorksheetView'];
     const rows = totalsOf({
       current: worksheet,
-      variant: worksheet,
+      scenario: worksheet,
       change: '5.00',
       marginChange: '-1.00'
     } as Schemas['CompareView']);

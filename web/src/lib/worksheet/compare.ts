@@ -26,7 +26,7 @@ export function totalsOf(compared: Schemas['CompareView']) {
   return TOTALS.map(([label, of]) => ({
     label,
     current: of(compared.current),
-    variant: of(compared.variant),
+    scenario: of(compared.scenario),
     change:
       label === 'Net' ? signed(compared.change) : label === 'Margin' ? signed(compared.marginChange) : ''
   }));
@@ -35,9 +35,9 @@ export function totalsOf(compared: Schemas['CompareView']) {
 /** What makes the difference of a line, in words. */
 export function why(line: Schemas['ComparedLine']): string {
   if (!line.current) return 'added';
-  if (!line.variant) return 'left out';
-  if (line.current.counted !== line.variant.counted)
-    return line.variant.counted ? 'counts now' : 'no longer counts';
+  if (!line.scenario) return 'left out';
+  if (line.current.counted !== line.scenario.counted)
+    return line.scenario.counted ? 'counts now' : 'no longer counts';
   const parts = { quantity: line.byQuantity, price: line.byPrice, discount: line.byDiscount };
   return Object.entries(parts)
     .filter(([, amount]) => signed(amount))

@@ -1,4 +1,4 @@
-import type { Bench } from './bench.svelte';
+import type { Editor } from './editor.svelte';
 import { COLUMNS, columnsOf, counting, fieldOf, isLine, mayType, type Column, type LineForm } from './lines';
 
 /** A cell that is being typed in. */
@@ -26,23 +26,23 @@ export class Grid {
   onLand: () => void = () => undefined;
 
   constructor(
-    readonly bench: Bench,
+    readonly editor: Editor,
     private readonly locked: () => boolean
   ) {}
 
   /** The row of the open line; beyond the end where nothing can be added. */
   get openRow(): number {
-    return Math.min(this.#openAt ?? this.bench.lines.length, this.bench.lines.length);
+    return Math.min(this.#openAt ?? this.editor.lines.length, this.editor.lines.length);
   }
 
   get rows(): number {
-    return this.bench.lines.length + (this.locked() ? 0 : 1);
+    return this.editor.lines.length + (this.locked() ? 0 : 1);
   }
 
   /** The line at a row; none at the open one. */
   lineAt(row: number): LineForm | undefined {
     const index = this.indexAt(row);
-    return index === null ? undefined : this.bench.lines[index];
+    return index === null ? undefined : this.editor.lines[index];
   }
 
   /** Where the line of a row stands among the lines. */
@@ -76,14 +76,14 @@ export class Grid {
     const rows = [];
     for (let row = first; row <= last; row++) {
       const index = this.indexAt(row);
-      if (index !== null && index < this.bench.lines.length) rows.push(index);
+      if (index !== null && index < this.editor.lines.length) rows.push(index);
     }
     return rows.length > 0 ? [rows[0] as number, rows.at(-1) as number] : null;
   }
 
   get chosen(): LineForm[] {
     const span = this.indexes;
-    return span ? this.bench.lines.slice(span[0], span[1] + 1) : [];
+    return span ? this.editor.lines.slice(span[0], span[1] + 1) : [];
   }
 
   get isRange(): boolean {
@@ -153,7 +153,7 @@ export class Grid {
 
   chooseAll() {
     this.go(0, 'code');
-    this.go(this.bench.lines.length - 1, 'margin', true);
+    this.go(this.editor.lines.length - 1, 'margin', true);
   }
 
   /** Opens a row above the one where one is, for lines to be put in there. */
@@ -179,8 +179,8 @@ export class Grid {
     if (this.locked() || !mayType(line, this.column)) return;
     const field = fieldOf(this.column);
     const now = line && field ? (line[field] ?? '') : '';
-    this.bench.endStep();
-    this.bench.typing = line?.id ?? '';
+    this.editor.endStep();
+    this.editor.typing = line?.id ?? '';
     this.editing = { column: this.column, text: text ?? now, leaves: text !== undefined };
     if (text !== undefined && this.column !== 'code') this.typed(text);
   }
@@ -192,21 +192,21 @@ export class Grid {
     if (!editing) return;
     this.editing = { ...editing, text };
     const field = fieldOf(editing.column);
-    if (line && field && field !== 'product') void this.bench.type(line.id, field, text);
+    if (line && field && field !== 'product') void this.editor.type(line.id, field, text);
   }
 
   /** Leaves the cell, keeping what was typed. */
   done() {
     if (!this.editing) return;
     this.editing = null;
-    this.bench.typedOut();
+    this.editor.typedOut();
   }
 
   /** Leaves the cell as it was. */
   cancel() {
     this.editing = null;
-    this.bench.typing = '';
-    void this.bench.abandon();
+    this.editor.typing = '';
+    void this.editor.abandon();
   }
 
   /** Clears what is typed in the chosen cells. */
@@ -214,7 +214,7 @@ export class Grid {
     const columns = this.columns;
     const ids = this.chosen.filter(isLine).map((line) => line.id);
     if (this.locked() || ids.length === 0) return;
-    void this.bench.change(ids, (line) => {
+    void this.editor.change(ids, (line) => {
       let next = line;
       for (const column of columns) {
         const field = fieldOf(column);
@@ -232,14 +232,14 @@ export class Grid {
     const span = this.indexes;
     if (this.locked() || !span) return;
     const source = span[0] === span[1] ? span[0] - 1 : span[0];
-    const from = this.bench.lines[source];
+    const from = this.editor.lines[source];
     if (!from || !isLine(from)) return;
     const columns = this.columns;
-    const ids = this.bench.lines
+    const ids = this.editor.lines
       .slice(source + 1, span[1] + 1)
       .filter(isLine)
       .map((line) => line.id);
-    void this.bench.change(ids, (line) => filled(line, from, columns));
+    void this.editor.change(ids, (line) => filled(line, from, columns));
   }
 
   /** Moves the chosen rows up or down by one. */
@@ -247,8 +247,8 @@ export class Grid {
     const span = this.indexes;
     if (this.locked() || !span) return;
     const target = span[0] + step;
-    if (target < 0 || span[1] + step >= this.bench.lines.length) return;
-    this.bench.move(span[0], span[1], target);
+    if (target < 0 || span[1] + step >= this.editor.lines.length) return;
+    this.editor.move(span[0], span[1], target);
     this.row = this.rowOf((this.indexAt(this.row) ?? span[0]) + step);
     this.#anchorRow = this.rowOf((this.indexAt(this.#anchorRow) ?? span[0]) + step);
   }
@@ -256,14 +256,14 @@ export class Grid {
   removeChosen() {
     const span = this.indexes;
     if (this.locked() || !span) return;
-    this.bench.remove(span[0], span[1]);
+    this.editor.remove(span[0], span[1]);
     this.go(this.rowOf(span[0]), this.column);
   }
 
   duplicateChosen() {
     const span = this.indexes;
     if (this.locked() || !span) return;
-    this.bench.duplicate(span[0], span[1]);
+    this.editor.duplicate(span[0], span[1]);
     this.go(this.rowOf(span[1] + 1), this.column);
   }
 }

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { Bench } from './bench.svelte';
+import { Editor } from './editor.svelte';
 import { Grid } from './grid.svelte';
 import { home, line, view } from './testing';
 import type { LineForm } from './lines';
 
 function grid(lines: LineForm[], locked = false) {
-  const bench = new Bench(view('0.00', lines), home());
-  return new Grid(bench, () => locked);
+  const editor = new Editor(view('0.00', lines), home());
+  return new Grid(editor, () => locked);
 }
 const three = () => [line('a'), line('b'), line('c')];
 const at = (g: Grid) => `${g.row} ${g.column}`;
@@ -87,9 +87,9 @@ describe('ranges', () => {
     g.go(0, 'code');
     g.chooseRow();
     g.clear();
-    expect(g.bench.lines[0]).toMatchObject({ product: 'P-a', quantity: '', discountPercent: null });
-    await g.bench.undo();
-    expect(g.bench.lines[0]).toMatchObject({ quantity: '5', discountPercent: '3' });
+    expect(g.editor.lines[0]).toMatchObject({ product: 'P-a', quantity: '', discountPercent: null });
+    await g.editor.undo();
+    expect(g.editor.lines[0]).toMatchObject({ quantity: '5', discountPercent: '3' });
   });
 
   it('are filled down from their first row, a single cell from the one above', () => {
@@ -101,14 +101,14 @@ describe('ranges', () => {
     g.go(0, 'quantity');
     g.go(2, 'discount', true);
     g.fillDown();
-    expect(g.bench.lines.map((l) => l.quantity)).toEqual(['7', '7', '7']);
-    expect(g.bench.lines.map((l) => l.discountPercent)).toEqual(['2', '2', '2']);
-    expect(g.bench.lines[2]?.unitPrice).toBeNull();
-    g.bench.remove(0);
+    expect(g.editor.lines.map((l) => l.quantity)).toEqual(['7', '7', '7']);
+    expect(g.editor.lines.map((l) => l.discountPercent)).toEqual(['2', '2', '2']);
+    expect(g.editor.lines[2]?.unitPrice).toBeNull();
+    g.editor.remove(0);
     g.go(1, 'quantity');
-    void g.bench.change(['b'], (l) => ({ ...l, quantity: '4' }));
+    void g.editor.change(['b'], (l) => ({ ...l, quantity: '4' }));
     g.fillDown();
-    expect(g.bench.lines[1]?.quantity).toBe('4');
+    expect(g.editor.lines[1]?.quantity).toBe('4');
   });
 
   it('move as a whole and stay chosen', () => {
@@ -116,7 +116,7 @@ describe('ranges', () => {
     g.go(0, 'quantity');
     g.down(1, true);
     g.shift(1);
-    expect(g.bench.lines.map((l) => l.id).join('')).toBe('cab');
+    expect(g.editor.lines.map((l) => l.id).join('')).toBe('cab');
     expect(g.span).toEqual([1, 2]);
     g.shift(1);
     expect(g.span).toEqual([1, 2]);
@@ -127,13 +127,13 @@ describe('ranges', () => {
     g.go(0, 'quantity');
     g.down(1, true);
     g.duplicateChosen();
-    expect(g.bench.lines.map((l) => l.product)).toEqual(['P-a', 'P-b', 'P-a', 'P-b', 'P-c']);
+    expect(g.editor.lines.map((l) => l.product)).toEqual(['P-a', 'P-b', 'P-a', 'P-b', 'P-c']);
     expect(g.row).toBe(2);
     g.go(0, 'quantity');
     g.down(3, true);
     g.removeChosen();
-    expect(g.bench.lines.map((l) => l.id)).toEqual(['c']);
-    expect(g.bench.removed).toBe(4);
+    expect(g.editor.lines.map((l) => l.id)).toEqual(['c']);
+    expect(g.editor.removed).toBe(4);
   });
 });
 
@@ -146,7 +146,7 @@ describe('the open row', () => {
     expect(at(g)).toBe('1 code');
     expect(g.line).toBeUndefined();
     expect(g.lineAt(2)?.id).toBe('b');
-    g.bench.insert(g.openRow, [line('x')]);
+    g.editor.insert(g.openRow, [line('x')]);
     g.putIn(1);
     expect(g.lineAt(1)?.product).toBe('P-x');
     expect(g.openRow).toBe(2);
@@ -170,16 +170,16 @@ describe('typing in a cell', () => {
     g.go(0, 'quantity');
     g.edit('4');
     g.typed('42');
-    expect(g.bench.lines[0]?.quantity).toBe('42');
+    expect(g.editor.lines[0]?.quantity).toBe('42');
     g.cancel();
-    expect(g.bench.lines[0]?.quantity).toBe('1');
+    expect(g.editor.lines[0]?.quantity).toBe('1');
     g.edit();
     expect(g.editing?.text).toBe('1');
     g.typed('8');
     g.done();
-    expect(g.bench.lines[0]?.quantity).toBe('8');
-    await g.bench.undo();
-    expect(g.bench.lines[0]?.quantity).toBe('1');
+    expect(g.editor.lines[0]?.quantity).toBe('8');
+    await g.editor.undo();
+    expect(g.editor.lines[0]?.quantity).toBe('1');
   });
 
   it('is no step back when nothing was typed', () => {
@@ -189,7 +189,7 @@ describe('typing in a cell', () => {
     g.done();
     g.edit();
     g.cancel();
-    expect(g.bench.canUndo).toBe(false);
+    expect(g.editor.canUndo).toBe(false);
   });
 
   it('does not begin where nothing can be typed', () => {
@@ -197,6 +197,6 @@ describe('typing in a cell', () => {
     g.go(0, 'final');
     g.edit('4');
     expect(g.editing).toBeNull();
-    expect(g.bench.canUndo).toBe(false);
+    expect(g.editor.canUndo).toBe(false);
   });
 });

@@ -18,12 +18,12 @@ export type Home = {
   workings: (form: FormOf) => Promise<Schemas['WorkingView'][]>;
   picks: (q: string) => Promise<Schemas['Pick'][]>;
   paste: (text: string) => Promise<Schemas['Pasted']>;
-  variants: {
-    list: () => Promise<Schemas['VariantRow'][]>;
+  scenarios: {
+    list: () => Promise<Schemas['ScenarioRow'][]>;
     keep: (name: string, lines: FormOf) => Promise<unknown>;
-    drop: (variant: number) => Promise<unknown>;
-    back: (variant: number) => Promise<unknown>;
-    compare: (variant: number, form: FormOf) => Promise<Schemas['CompareView']>;
+    drop: (scenario: number) => Promise<unknown>;
+    back: (scenario: number) => Promise<unknown>;
+    compare: (scenario: number, form: FormOf) => Promise<Schemas['CompareView']>;
   };
 };
 
@@ -37,7 +37,7 @@ export type HomeKind = 'opportunities' | 'quotes';
 export function homeOf(home: HomeKind, id: number): Home {
   const header = (version: number) => ({ path: { id }, header: { 'If-Match': `"${version}"` } });
   const path = { home, id };
-  const one = (variant: number) => ({ path: { ...path, variant } });
+  const one = (scenario: number) => ({ path: { ...path, scenario } });
   return {
     key: `${home}/${id}`,
     // A question is asked at each key: it is on its way before the page is drawn.
@@ -64,14 +64,15 @@ export function homeOf(home: HomeKind, id: number): Home {
         : (body) => ask(api.POST('/api/opportunities/{id}/workings', { params: { path: { id } }, body })),
     picks: (q) => ask(api.GET('/api/{home}/{id}/picks', { params: { path, query: { q } } })),
     paste: (text) => ask(api.POST('/api/{home}/{id}/paste', { params: { path }, body: { text } })),
-    variants: {
-      list: () => ask(api.GET('/api/{home}/{id}/variants', { params: { path } })),
+    scenarios: {
+      list: () => ask(api.GET('/api/{home}/{id}/scenarios', { params: { path } })),
       keep: (name, lines) =>
-        ask(api.POST('/api/{home}/{id}/variants', { params: { path }, body: { name, lines } })),
-      drop: (variant) => ask(api.DELETE('/api/{home}/{id}/variants/{variant}', { params: one(variant) })),
-      back: (variant) => ask(api.POST('/api/{home}/{id}/variants/{variant}/back', { params: one(variant) })),
-      compare: (variant, body) =>
-        ask(api.POST('/api/{home}/{id}/variants/{variant}/compare', { params: one(variant), body }))
+        ask(api.POST('/api/{home}/{id}/scenarios', { params: { path }, body: { name, lines } })),
+      drop: (scenario) => ask(api.DELETE('/api/{home}/{id}/scenarios/{scenario}', { params: one(scenario) })),
+      back: (scenario) =>
+        ask(api.POST('/api/{home}/{id}/scenarios/{scenario}/back', { params: one(scenario) })),
+      compare: (scenario, body) =>
+        ask(api.POST('/api/{home}/{id}/scenarios/{scenario}/compare', { params: one(scenario), body }))
     }
   };
 }
@@ -88,6 +89,6 @@ export function homeOfOrder(id: number): Home {
     workings: () => ask(api.GET('/api/orders/{id}/workings', { params: { path: { id } } })),
     picks: locked,
     paste: locked,
-    variants: { list: () => Promise.resolve([]), keep: locked, drop: locked, back: locked, compare: locked }
+    scenarios: { list: () => Promise.resolve([]), keep: locked, drop: locked, back: locked, compare: locked }
   };
 }

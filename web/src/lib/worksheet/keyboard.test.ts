@@ -1,22 +1,22 @@
 import { describe, expect, it, vi } from 'vitest';
-import { Bench } from './bench.svelte';
+import { Editor } from './editor.svelte';
 import { Grid } from './grid.svelte';
 import { Keyboard } from './keyboard';
 import { home, line, view } from './testing';
 
 function set(locked = false) {
-  const bench = new Bench(view('0.00', [line('a'), line('s', { kind: 'section' }), line('b')]), home());
-  const grid = new Grid(bench, () => locked);
+  const editor = new Editor(view('0.00', [line('a'), line('s', { kind: 'section' }), line('b')]), home());
+  const grid = new Grid(editor, () => locked);
   const onWorking = vi.fn<(of: string) => void>();
   const land = vi.fn<() => void>();
-  const keyboard = new Keyboard(bench, grid, { locked: () => locked, land, onWorking });
+  const keyboard = new Keyboard(editor, grid, { locked: () => locked, land, onWorking });
   const press = (key: string, more: KeyboardEventInit = {}) => {
     const event = new KeyboardEvent('keydown', { key, cancelable: true, bubbles: true, ...more });
     const stopped = vi.spyOn(event, 'stopPropagation');
     keyboard.press(event);
     return { prevented: event.defaultPrevented, stopped: stopped.mock.calls.length > 0 };
   };
-  return { bench, grid, press, onWorking, land };
+  return { editor, grid, press, onWorking, land };
 }
 
 describe('the keys of the grid', () => {
@@ -51,33 +51,33 @@ describe('the keys of the grid', () => {
   });
 
   it('go down with Enter, and from a cell typed in with what was typed', () => {
-    const { grid, bench, press } = set();
+    const { grid, editor, press } = set();
     grid.go(0, 'quantity');
     press('8');
     press('Enter');
-    expect(bench.lines[0]?.quantity).toBe('8');
+    expect(editor.lines[0]?.quantity).toBe('8');
     expect(grid.row).toBe(1);
     press('Enter', { shiftKey: true });
     expect(grid.row).toBe(0);
   });
 
   it('leave a cell as it was with Escape, and let saving pass on to the screen', () => {
-    const { grid, bench, press } = set();
+    const { grid, editor, press } = set();
     grid.go(0, 'quantity');
     press('8');
     press('Escape');
-    expect(bench.lines[0]?.quantity).toBe('1');
+    expect(editor.lines[0]?.quantity).toBe('1');
     press('9');
     expect(press('s', { ctrlKey: true }).stopped).toBe(false);
     expect(grid.editing).toBeNull();
-    expect(bench.lines[0]?.quantity).toBe('9');
+    expect(editor.lines[0]?.quantity).toBe('9');
   });
 
   it('put a section above, named at once', () => {
-    const { grid, bench, press } = set();
+    const { grid, editor, press } = set();
     grid.go(2, 'quantity');
     press('s', { altKey: true });
-    expect(bench.lines.map((l) => l.kind)).toEqual(['line', 'section', 'section', 'line']);
+    expect(editor.lines.map((l) => l.kind)).toEqual(['line', 'section', 'section', 'line']);
     expect(grid.editing).toMatchObject({ column: 'what', text: 'New section' });
   });
 

@@ -1,4 +1,4 @@
-import type { Bench } from './bench.svelte';
+import type { Editor } from './editor.svelte';
 import type { Grid } from './grid.svelte';
 import { isLine, mayType, type Column } from './lines';
 
@@ -30,7 +30,7 @@ export class Keyboard {
   readonly #ctrl: Record<string, () => void>;
 
   constructor(
-    private readonly bench: Bench,
+    private readonly editor: Editor,
     private readonly grid: Grid,
     private readonly hooks: Hooks
   ) {
@@ -67,13 +67,13 @@ export class Keyboard {
 
   /** Opens the working of the figure where one is. */
   explain() {
-    const { grid, bench } = this;
+    const { grid, editor } = this;
     const index = grid.indexAt(grid.row);
     const of = WORKINGS[grid.column];
     if (grid.line?.kind === 'section' && grid.column !== 'what')
       this.hooks.onWorking(`sections[${grid.line.id}].${of === 'final' ? 'contract' : of}`);
     else if (index !== null && grid.line && isLine(grid.line) && of)
-      this.hooks.onWorking(`lines[${bench.place(index)}].${of}`);
+      this.hooks.onWorking(`lines[${editor.place(index)}].${of}`);
   }
 
   press(event: KeyboardEvent) {
@@ -119,9 +119,9 @@ export class Keyboard {
   }
 
   #words(kind: 'section' | 'note') {
-    const { grid, bench } = this;
+    const { grid, editor } = this;
     const at = grid.indexAt(grid.row) ?? grid.openRow;
-    bench.insertWords(at, kind, kind === 'section' ? 'New section' : 'Note');
+    editor.insertWords(at, kind, kind === 'section' ? 'New section' : 'Note');
     grid.go(grid.rowOf(at), 'what');
     grid.edit();
   }

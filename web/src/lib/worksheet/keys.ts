@@ -1,12 +1,12 @@
 import type { Action } from '$lib/shell/actions.svelte';
-import type { Bench } from './bench.svelte';
+import type { Editor } from './editor.svelte';
 
 /** What can be done with the lines, and the keys of the grid. */
-export function benchKeys(bench: Bench): Action[] {
+export function benchKeys(editor: Editor): Action[] {
   return [
-    { label: 'Save lines', keys: 'Ctrl+s', run: () => bench.save() },
-    { label: 'Undo', keys: 'Ctrl+z', run: () => bench.undo() },
-    { label: 'Redo', keys: 'Ctrl+y', run: () => bench.redo() },
+    { label: 'Save lines', keys: 'Ctrl+s', run: () => editor.save() },
+    { label: 'Undo', keys: 'Ctrl+z', run: () => editor.undo() },
+    { label: 'Redo', keys: 'Ctrl+y', run: () => editor.redo() },
     { label: 'Type over a cell: begin; look into it', keys: 'F2' },
     { label: 'Next cell to type in, next row', keys: 'Tab, Enter' },
     { label: 'How the figure of a cell came about', keys: 'F8' },

@@ -1,4 +1,4 @@
-import type { Bench } from './bench.svelte';
+import type { Editor } from './editor.svelte';
 import type { Grid } from './grid.svelte';
 import type { Hooks } from './keyboard';
 import { mayType, type Column } from './lines';
@@ -10,7 +10,7 @@ export class Pointer {
   over = $state<number | null>(null);
 
   constructor(
-    private readonly bench: Bench,
+    private readonly editor: Editor,
     private readonly grid: Grid,
     private readonly hooks: Hooks
   ) {}
@@ -68,13 +68,13 @@ export class Pointer {
 
   drop(event: DragEvent) {
     event.preventDefault();
-    const { grid, bench } = this;
-    const index = this.over === null ? null : (grid.indexAt(this.over) ?? bench.lines.length - 1);
+    const { grid, editor } = this;
+    const index = this.over === null ? null : (grid.indexAt(this.over) ?? editor.lines.length - 1);
     if (this.#dragged && index !== null) {
       const [from, to] = this.#dragged;
       if (index < from || index > to) {
         const target = index > to ? index - (to - from) : index;
-        bench.move(from, to, target);
+        editor.move(from, to, target);
         grid.go(grid.rowOf(target), 'code');
         grid.chooseRow();
         this.hooks.land();

@@ -47,7 +47,7 @@ const SAYINGS: Record<string, (v: Values, result: string) => string> = {
   'totals.oneOff': (_, r) => `What is paid once comes to ${r}.`,
   'totals.recurringMonthly': (_, r) => `The plans come to ${r} by the month.`,
   'totals.recurringYearly': (_, r) => `The plans come to ${r} by the year.`,
-  'totals.weighted': (v, r) => `${v('contract')} at odds of ${v('probability')} counts as ${r}.`,
+  'totals.weighted': (v, r) => `${v('contract')} at probability of ${v('probability')} counts as ${r}.`,
   'firstInvoice.net': (_, r) => `The first invoice has what is paid once and one charge of each plan: ${r}.`,
   'firstInvoice.tax': (_, r) => `The tax on the first invoice is ${r}.`,
   'firstInvoice.total': (v, r) => `${v('net')} and ${v('tax')} tax make a first invoice of ${r}.`,

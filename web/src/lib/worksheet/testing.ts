@@ -48,7 +48,7 @@ export function home(more: Partial<Home> = {}): Home {
     workings: () => Promise.resolve([]),
     picks: () => Promise.resolve([]),
     paste: () => Promise.resolve({ lines: [], unknown: [] }),
-    variants: {
+    scenarios: {
       list: () => Promise.resolve([]),
       keep: () => Promise.resolve(),
       drop: () => Promise.resolve(),

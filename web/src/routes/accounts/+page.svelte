@@ -21,10 +21,10 @@
   let form = $state({
     name: '',
     kind: 'company',
-    trade: '',
+    industry: '',
     postal: '',
     town: '',
-    mail: '',
+    email: '',
     phone: '',
     contact: ''
   });
@@ -32,9 +32,9 @@
     ['name', 'Name'],
     ['town', 'Place'],
     ['postal', 'Postal code'],
-    ['trade', 'Trade'],
+    ['industry', 'Industry'],
     ['contact', 'Contact'],
-    ['mail', 'Mail'],
+    ['email', 'Email'],
     ['phone', 'Phone']
   ] as const;
 
@@ -54,7 +54,7 @@
 <div class="page">
   <div class="head">
     <h1>Accounts</h1>
-    <input class="box" placeholder="Name, number, place or trade" aria-label="Filter" bind:value={q} />
+    <input class="box" placeholder="Name, number, place or industry" aria-label="Filter" bind:value={q} />
     <a class="act" href="/accounts/ranking">Ranking</a>
     {#if session.sells}<button class="act main" onclick={() => (opening = true)}
         ><Icon name="plus" size={13} />New account</button
@@ -64,7 +64,7 @@
   <table class="ledger" aria-label="Accounts">
     <thead
       ><tr
-        ><th>Number</th><th>Name</th><th>Place</th><th>Trade</th><th>Standing</th><th>Price group</th><th
+        ><th>Number</th><th>Name</th><th>Place</th><th>Industry</th><th>Standing</th><th>Price group</th><th
           >Owner</th
         ><th><span class="sr-only">Do</span></th></tr
       ></thead
@@ -75,8 +75,8 @@
           <td>{row.number}</td>
           <td><a href="/accounts/{row.id}">{row.name}</a></td>
           <td>{row.town}</td>
-          <td class="quiet">{row.trade}</td>
-          <td>{row.standing}</td>
+          <td class="quiet">{row.industry}</td>
+          <td>{row.status}</td>
           <td class="quiet">{row.priceGroup ? words(row.priceGroup) : '–'}</td>
           <td class="quiet">{row.owner}</td>
           <td

@@ -21,8 +21,8 @@
   let owner = $state('');
   let pick = $state({
     who: 'accounts',
-    standing: '',
-    trade: '',
+    status: '',
+    industry: '',
     priceGroup: '',
     postal: '',
     town: '',
@@ -34,7 +34,7 @@
   });
   const people = load(
     () => ['people'],
-    () => api.GET('/api/people')
+    () => api.GET('/api/users')
   );
   const body = $derived({ ...pick, owner: owner ? Number(owner) : null });
   const picked = load(
@@ -78,15 +78,15 @@
         />
         <Choice
           label="Standing"
-          name="standing"
-          bind:value={pick.standing}
+          name="status"
+          bind:value={pick.status}
           options={[
             ['', 'any'],
             ['customer', 'customers'],
             ['prospect', 'prospects']
           ]}
         />
-        <Field label="Trade" name="trade" bind:value={pick.trade} />
+        <Field label="Industry" name="industry" bind:value={pick.industry} />
         <Field label="Price group" name="priceGroup" bind:value={pick.priceGroup} />
         <Field label="Postal code begins" name="postal" bind:value={pick.postal} />
         <Field label="Place" name="town" bind:value={pick.town} />

@@ -65,7 +65,7 @@
         <tr>
           <td><a href="/catalogue/{encodeURIComponent(p.code)}">{p.code}</a></td>
           <td
-            >{p.name}{#if !p.onSale}<small class="quiet"> not on sale</small>{/if}</td
+            >{p.name}{#if !p.active}<small class="quiet"> not on sale</small>{/if}</td
           >
           <td class="quiet">{p.family}</td>
           <td class="figure">{unitPrice(p.listPrice, digits)}</td>
@@ -73,7 +73,7 @@
           <td class="figure quiet">{percent(p.taxPercent)}</td>
           <td>{p.everyMonths ? `every ${p.everyMonths} mo over ${p.termMonths}` : 'once'}</td>
           <td class="figure" class:bad={p.stock === '0'}>{figure(p.stock)}</td>
-          <td class="figure quiet">{p.coming === '0' ? '–' : figure(p.coming)}</td>
+          <td class="figure quiet">{p.onOrder === '0' ? '–' : figure(p.onOrder)}</td>
           <td class="figure quiet">{p.leadDays || '–'}</td>
         </tr>
       {:else}

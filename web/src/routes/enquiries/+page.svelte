@@ -1,8 +1,8 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { api } from '$lib/api/client';
-  import TakeDown from '$lib/enquiry/TakeDown.svelte';
-  import { reach } from '$lib/enquiry/enquiry';
+  import AddEnquiry from '$lib/enquiry/AddEnquiry.svelte';
+  import { contactDetails } from '$lib/enquiry/enquiry';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -28,9 +28,9 @@
   );
   const TABS = [
     { key: 'open', label: 'To be worked' },
-    { key: 'parked', label: 'Parked' },
-    { key: 'taken-on', label: 'Taken on' },
-    { key: 'dropped', label: 'Dropped' },
+    { key: 'on-hold', label: 'Parked' },
+    { key: 'converted', label: 'Taken on' },
+    { key: 'not-pursued', label: 'Dropped' },
     { key: 'all', label: 'All' }
   ];
   offer(() => [
@@ -65,7 +65,7 @@
     {#if session.manages}<a class="act" href="/enquiries/rules">Rules</a>
       <a class="act" href="/outside/web-form.html" target="_blank" rel="noopener">Web form</a>{/if}
   </div>
-  {#if session.sells}<TakeDown bind:first onTaken={() => list.refetch()} />{/if}
+  {#if session.sells}<AddEnquiry bind:first onTaken={() => list.refetch()} />{/if}
   <Tabs tabs={TABS} bind:chosen={pile} label="State" onChoose={narrow} />
   <Notice refusal={refusalOf(list)} />
   <table class="ledger" aria-label="Enquiries">
@@ -80,13 +80,13 @@
         <tr>
           <td><a href="/enquiries/{row.id}">{row.number}</a></td>
           <td>{row.name}{row.town ? ', ' + row.town : ''}</td>
-          <td>{reach(row.mail, row.phone)}</td>
-          <td>{row.about}</td>
+          <td>{contactDetails(row.email, row.phone)}</td>
+          <td>{row.subject}</td>
           <td class="quiet">{row.source}{row.campaign ? ', ' + row.campaign : ''}</td>
-          <td class="figure">{day(row.takenAt)}</td>
+          <td class="figure">{day(row.addedAt)}</td>
           <td
             ><Verdict tone={tone(row.state)}
-              >{words(row.state)}{row.parkedUntil ? ' until ' + day(row.parkedUntil) : ''}</Verdict
+              >{words(row.state)}{row.onHoldUntil ? ' until ' + day(row.onHoldUntil) : ''}</Verdict
             ></td
           >
           <td class="quiet">{row.owner}</td>

@@ -5,7 +5,7 @@
   import { api } from '$lib/api/client';
   import List from '$lib/opportunity/List.svelte';
   import Month from '$lib/opportunity/Month.svelte';
-  import Narrowing from '$lib/opportunity/Narrowing.svelte';
+  import Filters from '$lib/opportunity/Filters.svelte';
   import NewOpportunity from '$lib/opportunity/NewOpportunity.svelte';
   import Sheet from '$lib/opportunity/Sheet.svelte';
   import Views from '$lib/opportunity/Views.svelte';
@@ -27,7 +27,7 @@
   let view = $state<Shown>(first());
   const narrow = new Narrow(page.url.search);
   if (page.url.search === '' && session.me?.role === 'rep') narrow.set('owner', String(session.me.id));
-  if (page.url.search === '') narrow.set('path', 'new');
+  if (page.url.search === '') narrow.set('process', 'new');
   let opening = $state(given.has('new'));
   let finer = $state(false);
   let keeping = $state(false);
@@ -37,23 +37,23 @@
     () => api.GET('/api/sheet', { params: { query: narrow.query } }),
     () => view === 'sheet'
   );
-  const faults = load(
-    () => ['faults', narrow.get('owner'), narrow.get('team')],
+  const attention = load(
+    () => ['attention', narrow.get('owner'), narrow.get('team')],
     () =>
-      api.GET('/api/opportunities/faults', {
+      api.GET('/api/opportunities/attention', {
         params: { query: { ...(owner ? { owner } : {}), team: narrow.get('team') } }
       })
   );
-  const paths = load(
-    () => ['paths'],
-    () => api.GET('/api/paths')
+  const processes = load(
+    () => ['processes'],
+    () => api.GET('/api/processes')
   );
   const people = load(
     () => ['people'],
-    () => api.GET('/api/people')
+    () => api.GET('/api/users')
   );
   // It grows with each answer to something that changed, so that the list asks anew as well.
-  const fresh = $derived(faults.dataUpdatedAt);
+  const fresh = $derived(attention.dataUpdatedAt);
   const whose = $derived(narrow.get('team') ? 'team ' + narrow.get('team') : narrow.get('owner'));
 
   function show(as: Shown) {
@@ -70,10 +70,10 @@
     narrow.set('owner', to.startsWith('team ') ? '' : to);
   }
 
-  function neglected(fault: string) {
+  function neglected(attention: string) {
     show('list');
-    narrow.set('fault', fault);
-    narrow.set('path', '');
+    narrow.set('attention', attention);
+    narrow.set('process', '');
   }
 
   $effect(() => {
@@ -104,9 +104,9 @@
     ['owner', 'by owner'],
     ['team', 'by team'],
     ['account', 'by account'],
-    ['trade', 'by trade'],
+    ['industry', 'by industry'],
     ['town', 'by place'],
-    ['path', 'by path'],
+    ['process', 'by process'],
     ['state', 'by state'],
     ['priority', 'by priority'],
     ['interest', 'by interest'],
@@ -117,11 +117,11 @@
     ['competitor', 'by competitor'],
     ['reason', 'by reason']
   ] as const;
-  const FAULTS = [
-    ['no-next-step', 'without a next step'],
-    ['silent', 'silent'],
-    ['slipped', 'slipped'],
-    ['past-close', 'past close']
+  const ATTENTION = [
+    ['no-activity-planned', 'without a next step'],
+    ['no-contact', 'no-contact'],
+    ['close-moved-back', 'close-moved-back'],
+    ['past-expected-close', 'past close']
   ] as const;
 </script>
 
@@ -168,19 +168,20 @@
       <select
         class="box"
         aria-label="Path"
-        value={narrow.get('path') || (view === 'sheet' ? 'new' : '')}
-        onchange={(e) => narrow.set('path', e.currentTarget.value)}
+        value={narrow.get('process') || (view === 'sheet' ? 'new' : '')}
+        onchange={(e) => narrow.set('process', e.currentTarget.value)}
       >
         <option value="new">new business</option><option value="renewal">renewals</option>
-        {#each paths.data?.paths ?? [] as p (p.path.id)}<option value={String(p.path.id)}
-            >{p.path.name}</option
+        {#each processes.data?.processes ?? [] as p (p.process.id)}<option value={String(p.process.id)}
+            >{p.process.name}</option
           >{/each}
         {#if view === 'list'}<option value="">all</option>{/if}
       </select>
     {/if}
     <select class="box" aria-label="Whose" value={whose} onchange={(e) => belong(e.currentTarget.value)}>
       <option value={String(session.me?.id)}>mine</option><option value="">everybody’s</option>
-      {#each paths.data?.teams ?? [] as name (name)}<option value="team {name}">team {name}</option>{/each}
+      {#each processes.data?.teams ?? [] as name (name)}<option value="team {name}">team {name}</option
+        >{/each}
       {#each people.data?.filter((p) => p.id !== session.me?.id && p.role === 'rep') ?? [] as p (p.id)}<option
           value={String(p.id)}>{p.name}</option
         >{/each}
@@ -200,13 +201,13 @@
         >Narrow{narrow.finer ? ' ' + narrow.finer : ''}</button
       >
     {/if}
-    {#if faults.data && view !== 'calendar'}
-      {#each FAULTS as [key, label] (key)}
-        {#if faults.data[key]}<button
-            class="plain fault"
-            aria-pressed={narrow.get('fault') === key}
-            onclick={() => neglected(narrow.get('fault') === key ? '' : key)}
-            ><b>{faults.data[key]}</b> {label}</button
+    {#if attention.data && view !== 'calendar'}
+      {#each ATTENTION as [key, label] (key)}
+        {#if attention.data[key]}<button
+            class="plain attention"
+            aria-pressed={narrow.get('attention') === key}
+            onclick={() => neglected(narrow.get('attention') === key ? '' : key)}
+            ><b>{attention.data[key]}</b> {label}</button
           >{/if}
       {/each}
     {/if}
@@ -218,7 +219,7 @@
       >
     {/if}
   </div>
-  {#if finer && view !== 'calendar'}<Narrowing {narrow} />{/if}
+  {#if finer && view !== 'calendar'}<Filters {narrow} />{/if}
   {#if view === 'sheet'}
     <Notice refusal={refusalOf(sheet)} />
     {#if sheet.data}<Sheet sheet={sheet.data} onChange={() => sheet.refetch()} more={acts} />{/if}
@@ -249,12 +250,12 @@
     width: auto;
     max-width: 150px;
   }
-  button.fault {
+  button.attention {
     color: var(--brass);
     font-size: 12.5px;
     padding: 0;
   }
-  button.fault[aria-pressed='true'] {
+  button.attention[aria-pressed='true'] {
     text-decoration: underline;
   }
   .out {

@@ -39,7 +39,7 @@
           <td>{row.account}</td>
           <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>
           <td class="bad">{row.holds ? row.holds.split(' ').map(words).join(', ') : ''}</td>
-          <td>{row.customerNumber ?? '–'}</td>
+          <td>{row.poNumber ?? '–'}</td>
           <td class="figure">{figure(row.value)}</td>
           <td class="figure">{day(row.placedOn)}</td>
           <td class="quiet">{row.owner}</td>

@@ -8,8 +8,8 @@
     () => api.GET('/api/outbox')
   );
   const shown = $derived(open || (list.data?.[0]?.id ?? 0));
-  const mail = load(
-    () => ['mail', shown],
+  const email = load(
+    () => ['email', shown],
     () => api.GET('/api/outbox/{id}', { params: { path: { id: shown } } }),
     () => shown > 0
   );
@@ -22,7 +22,7 @@
     <span class="quiet">A stand-in: mails are kept here, and nothing leaves the machine.</span>
   </div>
   <Notice refusal={refusalOf(list)} />
-  {#if list.data?.length === 0}<p class="quiet">No mail yet. Sending a quote puts one here.</p>{/if}
+  {#if list.data?.length === 0}<p class="quiet">No email yet. Sending a quote puts one here.</p>{/if}
   <div class="two">
     <div class="leaf list">
       {#each list.data ?? [] as row (row.id)}
@@ -33,14 +33,14 @@
         >
       {/each}
     </div>
-    {#if shown && mail.data}
+    {#if shown && email.data}
       <article class="leaf">
-        <p class="quiet">From {mail.data.from}<br />To {mail.data.to}</p>
-        <h2>{mail.data.subject}</h2>
-        <pre>{mail.data.text}</pre>
+        <p class="quiet">From {email.data.from}<br />To {email.data.to}</p>
+        <h2>{email.data.subject}</h2>
+        <pre>{email.data.text}</pre>
         <p>
-          Enclosed: {mail.data.attachments.join(', ')}.
-          <a href="/api/outbox/{shown}/mail.eml">Take the mail as EML</a>
+          Enclosed: {email.data.attachments.join(', ')}.
+          <a href="/api/outbox/{shown}/mail.eml">Take the email as EML</a>
         </p>
       </article>
     {/if}

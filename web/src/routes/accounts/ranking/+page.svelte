@@ -15,7 +15,7 @@
   );
   const people = load(
     () => ['people'],
-    () => api.GET('/api/people')
+    () => api.GET('/api/users')
   );
   const largest = $derived(
     Math.max(

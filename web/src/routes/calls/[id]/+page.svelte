@@ -90,8 +90,8 @@
             <h2><a href="/accounts/{here.accountId}">{here.account}</a></h2>
             <p class="phone">{here.phone || 'no phone number'}</p>
             <p>
-              {here.contact ?? 'nobody named'}{here.hours ? ', ' + here.hours : ''} · {here.town} · {here.trade ||
-                'no trade'} · {here.standing} · last bought {day(here.lastBought)}
+              {here.contact ?? 'nobody named'}{here.hours ? ', ' + here.hours : ''} · {here.town} · {here.industry ||
+                'no industry'} · {here.status} · last bought {day(here.lastBought)}
             </p>
             {#if here.pinned}<p class="pinned">{here.pinned}</p>{/if}
             {#if here.outcome}<p>
@@ -179,7 +179,7 @@
   }
   .phone {
     font-size: 19px;
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
   .pinned {
     border-left: 2px solid var(--brass);
@@ -209,7 +209,7 @@
     color: var(--stone);
   }
   dd {
-    font-variant-numeric: tabular-nums;
+    font-scenario-numeric: tabular-nums;
   }
   tr[aria-current] {
     background: var(--brass-wash);

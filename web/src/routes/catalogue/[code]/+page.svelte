@@ -41,7 +41,7 @@
   {#if p && product.data}
     <div class="head">
       <h1>{p.code} {p.name}</h1>
-      {#if !p.onSale}<span class="heed">not on sale</span>{/if}
+      {#if !p.active}<span class="heed">not on sale</span>{/if}
       <a class="act" href="/catalogue">All products</a>
       {#if session.manages}<button class="act main" onclick={() => (changing = true)}>Change…</button>{/if}
     </div>
@@ -82,7 +82,7 @@
         <dt>On hand</dt>
         <dd class="figure">{p.stock ? figure(p.stock) : 'not stocked'}</dd>
         <dt>Coming in</dt>
-        <dd class="figure">{p.coming === '0' ? '–' : figure(p.coming)}</dd>
+        <dd class="figure">{p.onOrder === '0' ? '–' : figure(p.onOrder)}</dd>
         <dt>Lead time</dt>
         <dd class="figure">{p.leadDays} days</dd>
       </dl>

@@ -15,7 +15,7 @@
   import { Further } from '$lib/ui/further.svelte';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** Who pays what for which products: every rule, and a tester that says which one gives a price. */
-  type Rule = Schemas['KeptRule'];
+  type Rule = Schemas['SavedRule'];
   let about = $state(untrack(() => page.url.searchParams.get('about') ?? ''));
   let scope = $state('');
   let when = $state<'now' | 'all'>('now');
@@ -48,7 +48,7 @@
     void acts
       .run(() =>
         ask(
-          api.POST('/api/price-rules/{code}/retired', {
+          api.POST('/api/price-rules/{code}/deactivated', {
             params: { path: { code: rule.code }, header: match(rule.version) }
           })
         )
@@ -111,7 +111,7 @@
     >
     <tbody>
       {#each rows as rule (rule.code)}
-        <tr class:quiet={rule.retired}>
+        <tr class:quiet={rule.deactivated}>
           <td>{rule.code}</td>
           <td>{rule.forWhom ? `${rule.scope} ${words(rule.forWhom)}` : 'everyone'}</td>
           <td
@@ -122,13 +122,13 @@
           <td class="figure">{rule.percentOff ? percent(rule.percentOff) : '–'}</td>
           <td class="figure">{unitPrice(rule.price, digits)}</td>
           <td
-            >{rule.retired
+            >{rule.deactivated
               ? 'out of force'
               : `${rule.from ? 'from ' + day(rule.from) : 'always'}${rule.to ? ' to ' + day(rule.to) : ''}`}</td
           >
           <td class="acts"
             >{#if session.manages}
-              {#if rule.retired}<button class="plain" onclick={() => back(rule)}>Back in force</button>
+              {#if rule.deactivated}<button class="plain" onclick={() => back(rule)}>Back in force</button>
               {:else}<button class="plain" onclick={() => (changing = rule)}>Change</button><button
                   class="plain"
                   onclick={() => retire(rule)}>Out of force</button

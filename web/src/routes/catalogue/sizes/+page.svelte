@@ -11,10 +11,10 @@
   import { unitPrice } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** Tables of sizes: one kind of product, its sizes down and across. */
-  type Sizes = Schemas['SizeGrid'];
+  type Sizes = Schemas['SizeTable'];
   const list = load(
     () => ['size-grids'],
-    () => api.GET('/api/size-grids')
+    () => api.GET('/api/size-tables')
   );
   const acts = new Acts(() => list.refetch());
   let changing = $state.raw<Sizes | null>(null);
@@ -24,9 +24,9 @@
   function retire(sizes: Sizes) {
     const params = { path: { id: sizes.id }, header: match(sizes.version) };
     void acts.run(() =>
-      sizes.retired
-        ? ask(api.POST('/api/size-grids/{id}/back', { params }))
-        : ask(api.POST('/api/size-grids/{id}/retired', { params }))
+      sizes.deactivated
+        ? ask(api.POST('/api/size-tables/{id}/back', { params }))
+        : ask(api.POST('/api/size-tables/{id}/deactivated', { params }))
     );
   }
 
@@ -53,11 +53,12 @@
   {#each list.data ?? [] as sizes (sizes.id)}
     <section class="leaf" aria-label={sizes.name}>
       <h2>
-        <span>{sizes.code} {sizes.name}{sizes.retired ? ', not in use' : ''}</span>
+        <span>{sizes.code} {sizes.name}{sizes.deactivated ? ', not in use' : ''}</span>
         {#if session.manages}<span>
-            {#if !sizes.retired}<button class="plain" onclick={() => (changing = sizes)}>Change</button>{/if}
+            {#if !sizes.deactivated}<button class="plain" onclick={() => (changing = sizes)}>Change</button
+              >{/if}
             <button class="plain" onclick={() => retire(sizes)}
-              >{sizes.retired ? 'Back in use' : 'Out of use'}</button
+              >{sizes.deactivated ? 'Back in use' : 'Out of use'}</button
             ></span
           >{/if}
       </h2>

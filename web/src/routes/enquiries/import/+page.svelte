@@ -17,13 +17,13 @@
   const LABELS: Record<string, string> = {
     name: 'Who',
     about: 'What about',
-    mail: 'Mail',
+    email: 'Email',
     phone: 'Phone',
     person: 'Whom to ask for',
     postal: 'Postal code',
     town: 'Place',
     family: 'Product family',
-    worth: 'Worth about',
+    value: 'Worth about',
     source: 'Heard of us by',
     campaign: 'Campaign'
   };

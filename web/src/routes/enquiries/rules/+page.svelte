@@ -19,14 +19,14 @@
   );
   const people = load(
     () => ['people'],
-    () => api.GET('/api/people')
+    () => api.GET('/api/users')
   );
   const sellers = $derived(people.data?.filter((p) => p.role !== 'credit-controller') ?? []);
   const acts = new Acts(() => kept.refetch());
   type Rule = Schemas['Rule'];
   let rules = $state<Rule[]>([]);
   let dirty = $state(false);
-  let sample = $state({ postal: '', family: '', source: '', worth: '' });
+  let sample = $state({ postal: '', family: '', source: '', value: '' });
   let tried = $state<Schemas['Tried'] | null>(null);
   $effect(() => {
     if (kept.data && !dirty) rules = structuredClone(kept.data);
@@ -40,8 +40,8 @@
       postalPrefixes: '',
       family: '',
       source: '',
-      worthFrom: '',
-      worthBelow: '',
+      valueFrom: '',
+      valueBelow: '',
       parts: first ? [{ personId: first.id, name: first.name, weight: '1', given: 0 }] : []
     };
   }
@@ -146,8 +146,8 @@
               class="box figure"
               placeholder="–"
               aria-label="Worth from of rule {n + 1}"
-              bind:value={rule.worthFrom}
-              aria-invalid={acts.at(`rules[${n}].worthFrom`) ? 'true' : undefined}
+              bind:value={rule.valueFrom}
+              aria-invalid={acts.at(`rules[${n}].valueFrom`) ? 'true' : undefined}
             /></td
           >
           <td
@@ -155,8 +155,8 @@
               class="box figure"
               placeholder="–"
               aria-label="Worth below of rule {n + 1}"
-              bind:value={rule.worthBelow}
-              aria-invalid={acts.at(`rules[${n}].worthBelow`) ? 'true' : undefined}
+              bind:value={rule.valueBelow}
+              aria-invalid={acts.at(`rules[${n}].valueBelow`) ? 'true' : undefined}
             /></td
           >
           <td>
@@ -217,7 +217,7 @@
     <input class="box" placeholder="Postal code" aria-label="Postal code" bind:value={sample.postal} />
     <input class="box" placeholder="Family" aria-label="Family" bind:value={sample.family} />
     <input class="box" placeholder="Source" aria-label="Source" bind:value={sample.source} />
-    <input class="box" placeholder="Worth" aria-label="Worth" bind:value={sample.worth} />
+    <input class="box" placeholder="Worth" aria-label="Worth" bind:value={sample.value} />
     <button class="act">Who gets it?</button>
     <b role="status">{tried?.why ?? ''}</b>
   </form>
@@ -242,9 +242,9 @@
           <tr
             ><td>{row.name}</td><td class="figure">{row.got}</td><td class="figure">{row.kept}</td><td
               class="figure">{row.open}</td
-            ><td class="figure">{row.takenOn}</td><td class="figure">{row.won}</td><td class="figure"
+            ><td class="figure">{row.converted}</td><td class="figure">{row.won}</td><td class="figure"
               >{row.lost}</td
-            ><td class="figure">{row.dropped}</td><td class="figure">{row.medianHours ?? '–'}</td></tr
+            ><td class="figure">{row.notPursued}</td><td class="figure">{row.medianHours ?? '–'}</td></tr
           >
         {:else}<tr><td colspan="9" class="quiet">Nothing was given in this time.</td></tr>{/each}
       </tbody>

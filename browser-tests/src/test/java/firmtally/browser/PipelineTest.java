@@ -142,7 +142,7 @@ class PipelineTest {
   void aManagersMonday() {
     as("helen");
     BROWSER.seeText(".two", "What is neglected, by rep");
-    BROWSER.see("a[href*='fault=any']").click();
+    BROWSER.see("a[href*='attention=any']").click();
     BROWSER.see("[role='table'] [aria-expanded='false']").click();
     BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']");
     List<String> faults = BROWSER.texts(".faults");

@@ -39,9 +39,9 @@ class ScreensTest {
     "/catalogue, Catalogue",
     "/catalogue/BS-15, BS-15",
     "/catalogue/rules, Price rules",
-    "/catalogue/sets, Kits and templates",
+    "/catalogue/templates, Kits and templates",
     "/catalogue/sizes, Sizes",
-    "/catalogue/ranges, Customer ranges",
+    "/catalogue/assortments, Customer ranges",
     "/catalogue/prices, Change prices",
     "/catalogue/files, Files",
     "/figures, Figures",
@@ -53,7 +53,7 @@ class ScreensTest {
     "/calls/1, Mills without a plan",
     "/paths, Sales paths",
     "/accounts/ranking, Ranking of customers",
-    "/accounts/handover, Hand over a book of accounts",
+    "/accounts/reassignment, Hand over a book of accounts",
     "/opportunities?as=list&group=owner, Opportunities",
     "/opportunities?as=calendar, Opportunities"
   })

@@ -43,7 +43,7 @@ class WholeWayTest {
   @Test
   void fromAnEmptyHouseToTheRenewal() {
     setUpTheHouse();
-    addAProduct("BS-15", "Bench scale 15 kg", "420", "231", "", "");
+    addAProduct("BS-15", "Editor scale 15 kg", "420", "231", "", "");
     addAProduct("CAL-B", "Calibration plan", "96", "40", "12", "12");
     addAColleague();
     openAnOpportunity();
@@ -96,7 +96,7 @@ class WholeWayTest {
   }
 
   private void addAColleague() {
-    BROWSER.open("/people");
+    BROWSER.open("/users");
     BROWSER.see("[name='name']").sendKeys("Bea Crane");
     BROWSER.see("[name='mail']").sendKeys("bea@small.example");
     BROWSER.see("[name='login']").sendKeys("bea");
@@ -133,7 +133,7 @@ class WholeWayTest {
     BROWSER.see("tr.new td").click();
     BROWSER.focused("pick");
     BROWSER.type("bs15");
-    BROWSER.seeText("#picks", "Bench scale 15 kg");
+    BROWSER.seeText("#picks", "Editor scale 15 kg");
     BROWSER.press(Keys.ENTER);
     BROWSER.focused("quantity");
     BROWSER.press("10", Keys.TAB);

@@ -19,7 +19,7 @@ public record Release(List<Hold> holds) {
     /** The credit check says hold or stop. */
     CREDIT,
     /** The account demands an order number of its own, and there is none. */
-    ORDER_NUMBER
+    PO_NUMBER
   }
 
   /** Whether nothing holds it. */
@@ -42,7 +42,7 @@ public record Release(List<Hold> holds) {
       holds.add(Hold.CREDIT);
     }
     if (numberMissing) {
-      holds.add(Hold.ORDER_NUMBER);
+      holds.add(Hold.PO_NUMBER);
     }
     return new Release(List.copyOf(holds));
   }

@@ -69,7 +69,7 @@ class ReleaseTest {
             List.of(new SignOff.Reason(SignOff.Rule.DOCUMENT_FLOOR, Optional.empty(), "manager")));
     assertThat(Release.of(needed, asking("600.01"), true).isReleased()).isFalse();
     assertThat(Release.of(needed, asking("600.01"), true).holds())
-        .containsExactly(Release.Hold.MARGIN, Release.Hold.CREDIT, Release.Hold.ORDER_NUMBER);
+        .containsExactly(Release.Hold.MARGIN, Release.Hold.CREDIT, Release.Hold.PO_NUMBER);
   }
 
   @Test

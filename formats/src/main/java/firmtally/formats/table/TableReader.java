@@ -96,6 +96,7 @@ public final class TableReader {
   }
 
   private static List<Table.Row> csv(String text, char separator) {
+    checkQuotes(text, separator);
     List<Table.Row> rows = new ArrayList<>();
     try {
       // Each record remembers the line that it starts in; a cell may hold several lines, a
@@ -114,6 +115,27 @@ public final class TableReader {
       throw new IllegalArgumentException("The CSV is damaged: " + e.getMessage(), e);
     }
     return rows;
+  }
+
+  /** A quoted cell that never ends would swallow the rows below it. */
+  private static void checkQuotes(String text, char separator) {
+    boolean isQuoted = false;
+    boolean atStart = true;
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (isQuoted) {
+        boolean isDoubled = c == '"' && i + 1 < text.length() && text.charAt(i + 1) == '"';
+        isQuoted = c != '"' || isDoubled;
+        i += isDoubled ? 1 : 0;
+      } else {
+        isQuoted = atStart && c == '"';
+        atStart = c == separator || c == '\n' || c == '\r';
+      }
+    }
+    if (isQuoted) {
+      throw new IllegalArgumentException(
+          "The CSV is damaged: a cell begins with a quote that is never closed.");
+    }
   }
 
   /** The separator that the first line has most of. */

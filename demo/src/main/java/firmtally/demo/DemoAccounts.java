@@ -1,0 +1,183 @@
+package firmtally.demo;
+
+import firmtally.core.credit.CreditFile;
+import firmtally.server.access.Actor;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.sales.credit.CreditService;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+
+/** Who buys from Harrow & Plumb; all made up. */
+final class DemoAccounts {
+  private static final String[] PLACES = {
+    "Greyfen",
+    "Tollgate",
+    "Marrowby",
+    "Saltmere",
+    "Oxbarrow",
+    "Ferndyke",
+    "Hollowell",
+    "Quarrendon",
+    "Wexcombe",
+    "Larkhythe",
+    "Underwick",
+    "Brackenford",
+    "Stonehaul",
+    "Millhithe",
+    "Eastlode"
+  };
+  private static final String[][] TRADES = {
+    {"Dairy", "dairies"},
+    {"Mill", "mills"},
+    {"Recycling", "recycling-yards"},
+    {"Freight", "freight-depots"},
+    {"Brewery", "breweries"},
+    {"Fish Hall", "fish-halls"},
+    {"Pharmacy", "pharmacies"},
+    {"Farm", "farms"}
+  };
+  private static final String[] FIRST = {
+    "Ines", "Tobias", "Maren", "Pavel", "Yara", "Linus", "Odile", "Bruno", "Selma", "Rafe", "Ada",
+    "Joris"
+  };
+  private static final String[] LAST = {
+    "Alder", "Bramley", "Corvin", "Dresner", "Elkin", "Fallow", "Garrick", "Hask", "Ivers",
+    "Jessop", "Kestle", "Lorne"
+  };
+  private static final String[] ROLES = {"buys", "runs the works", "quality", "maintenance"};
+  private static final String[] CHANNELS = {"phone", "email", "visit", ""};
+  private static final String[] HOURS = {"", "before noon", "after two", "not on Fridays", ""};
+  private static final int COUNT = 60;
+  private static final int HIGHEST = 500_000;
+
+  private final AccountService accounts;
+  private final CreditService credit;
+  private final CurrencyUnit currency;
+  private final Random random;
+
+  DemoAccounts(
+      AccountService accounts, CreditService credit, CurrencyUnit currency, Random random) {
+    this.accounts = accounts;
+    this.credit = credit;
+    this.currency = currency;
+    this.random = random;
+  }
+
+  /** Opens the accounts, with room for the history that is taken over. */
+  List<Long> open(List<Actor> reps, LocalDate today) {
+    List<Long> ids = new ArrayList<>();
+    for (int i = 0; i < COUNT; i++) {
+      Actor owner = reps.get(i % reps.size());
+      String[] industry = TRADES[i % TRADES.length];
+      String place = PLACES[(i * 7 + i / TRADES.length) % PLACES.length];
+      String host =
+          (place + "-" + industry[0]).toLowerCase(Locale.ROOT).replace(' ', '-') + i + ".example";
+      long id =
+          accounts.add(
+              new Account(
+                  0,
+                  "",
+                  place
+                      + " "
+                      + industry[0]
+                      + (i >= 2 * TRADES.length && i % 3 == 0 ? " & Sons" : ""),
+                  "company",
+                  "prospect",
+                  industry[0].toLowerCase(Locale.ROOT),
+                  (1 + random.nextInt(90)) + " Weir Lane",
+                  String.valueOf(10000 + random.nextInt(89999)),
+                  place,
+                  "office@" + host,
+                  "555 01" + (10 + i) + " " + (100 + random.nextInt(900)),
+                  i < 6 * 8 ? industry[1] : null,
+                  owner.id(),
+                  "",
+                  "",
+                  30,
+                  i % 5 == 0 ? 12 : random.nextInt(6),
+                  5,
+                  0,
+                  200_000,
+                  false,
+                  i % 9 == 4,
+                  "",
+                  1),
+              owner.id());
+      note(id, i, owner);
+      for (int c = 0; c < 1 + i % 3; c++) {
+        String first = FIRST[random.nextInt(FIRST.length)];
+        String last = LAST[random.nextInt(LAST.length)];
+        accounts.addContact(
+            id,
+            new AccountService.ContactForm(
+                first + " " + last,
+                ROLES[c],
+                (first + "." + last + "@" + host).toLowerCase(Locale.ROOT),
+                "555 01" + (10 + i) + " " + (100 + random.nextInt(900)),
+                CHANNELS[(i + c) % CHANNELS.length],
+                HOURS[(i + c) % HOURS.length]),
+            owner);
+      }
+      credit.add(
+          id, List.of(new CreditFile.Limit(today.minusYears(4), amount(HIGHEST))), List.of());
+      ids.add(id);
+    }
+    return ids;
+  }
+
+  private void note(long id, int i, Actor owner) {
+    if (i % 7 == 2) {
+      accounts.addNote(id, "Ring before ten; the gate is shut after four.", true, owner);
+    }
+    if (i % 5 == 1) {
+      accounts.addNote(id, "Wants every quote in one letter, never line by line.", true, owner);
+    }
+    if (i % 4 == 3) {
+      accounts.addNote(
+          id, "Met at the industry fair; second shift runs from spring.", false, owner);
+    }
+  }
+
+  /** Sets the limits of today and what is owed, so that every verdict occurs. */
+  void settle(List<Long> ids, LocalDate today) {
+    for (int i = 0; i < ids.size(); i++) {
+      List<CreditFile.OpenItem> items = new ArrayList<>();
+      int limit = 8_000 + random.nextInt(12) * 4_000;
+      if (i % 4 != 3) {
+        items.add(
+            item(i, 1, limit / 8 + random.nextInt(900), today.plusDays(4L + random.nextInt(20))));
+      }
+      if (i % 6 == 1) {
+        items.add(
+            item(i, 2, limit / 6 + random.nextInt(700), today.minusDays(12L + random.nextInt(50))));
+      }
+      if (i % 5 == 2) {
+        items.add(item(i, 3, limit * 3 / 5, today.plusDays(9)));
+      }
+      if (i % 11 == 6) {
+        items.add(item(i, 4, -150 - random.nextInt(300), today.minusDays(3)));
+      }
+      List<CreditFile.Limit> limits = new ArrayList<>();
+      limits.add(new CreditFile.Limit(today.minusDays(30), amount(i % 13 == 5 ? 150_000 : limit)));
+      if (i % 8 == 4) {
+        limits.add(new CreditFile.Limit(today.plusDays(35), amount(limit * 2)));
+      }
+      credit.add(ids.get(i), limits, items);
+    }
+  }
+
+  private CreditFile.OpenItem item(int account, int n, int amount, LocalDate due) {
+    Money balance = amount(amount).plusMinor(amount < 0 ? 0 : random.nextInt(100));
+    return new CreditFile.OpenItem("I-" + (4000 + account * 5 + n), balance, due);
+  }
+
+  private Money amount(int major) {
+    return Money.ofMajor(currency, major);
+  }
+}

@@ -1,0 +1,15 @@
+package firmtally.demo;
+
+import org.springframework.boot.autoconfigure.AutoConfiguration;
+import org.springframework.context.annotation.Import;
+
+/** Adds the demo company to the application wherever this module is on its class path. */
+@AutoConfiguration
+@Import({
+  DemoLoader.class,
+  DemoHistory.class,
+  DemoPipeline.class,
+  DemoEnquiries.class,
+  DemoSets.class
+})
+public class DemoCompany {}

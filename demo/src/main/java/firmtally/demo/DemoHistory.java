@@ -1,0 +1,310 @@
+package firmtally.demo;
+
+import firmtally.server.access.Actor;
+import firmtally.server.catalogue.product.Product;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.opportunity.EndingService;
+import firmtally.server.pipeline.opportunity.MoveService;
+import firmtally.server.pipeline.opportunity.Opening;
+import firmtally.server.pipeline.opportunity.Opportunity;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ClockConfig;
+import firmtally.server.platform.database.Sql;
+import firmtally.server.sales.order.CustomerOrder;
+import firmtally.server.sales.order.OrderService;
+import firmtally.server.sales.quote.QuoteService;
+import firmtally.server.worksheet.calculation.LineForm;
+import firmtally.server.worksheet.calculation.WorksheetForm;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.springframework.stereotype.Component;
+
+/** Three years of business, each act done through the services as on its day. */
+@Component
+class DemoHistory {
+  private static final String[] OCCASIONS = {
+    "Scales for the packing hall", "Second line weighing", "Goods-in weighing",
+        "Replacing the old bench scales",
+    "Crane scale for the yard", "Silo weighing", "Dispatch weighing",
+        "Checkweighing before the freezer",
+    "Weighing at the gate", "Calibration of everything on site", "Spare parts for the year",
+        "Audit-proof records"
+  };
+  private static final String[] LOST = {
+    "Price", "No budget this year", "Bought elsewhere", "Kept the old ones", "Delivery too late"
+  };
+  static final String[] COMPETITORS = {"Ostrander Scales", "Piquet & Voll", "Lowland Weighing"};
+  static final String[] SOURCES = {"phone", "web form", "industry fair", "word of mouth"};
+  private static final int CLOSED = 420;
+  private static final int OPEN = 150;
+  private static final int DAYS = 1080;
+
+  private final OpportunityService opportunities;
+  private final MoveService moves;
+  private final EndingService endings;
+  private final QuoteService quotes;
+  private final OrderService orders;
+  private final ActivityService activities;
+  private final Sql sql;
+
+  DemoHistory(
+      OpportunityService opportunities,
+      MoveService moves,
+      EndingService endings,
+      QuoteService quotes,
+      OrderService orders,
+      ActivityService activities,
+      Sql sql) {
+    this.opportunities = opportunities;
+    this.moves = moves;
+    this.endings = endings;
+    this.quotes = quotes;
+    this.orders = orders;
+    this.activities = activities;
+    this.sql = sql;
+  }
+
+  /** Who acts, on what, until when. */
+  record Stage(
+      List<Actor> reps,
+      Actor manager,
+      List<Long> accounts,
+      List<Product> products,
+      LocalDate today,
+      Random random) {
+    Actor ownerOf(int account) {
+      return reps.get(account % reps.size());
+    }
+  }
+
+  void closed(Stage stage) {
+    for (int i = 0; i < CLOSED; i++) {
+      int account = stage.random().nextInt(stage.accounts().size() * 5 / 6);
+      LocalDate opened = stage.today().minusDays(40L + (long) (DAYS - 40) * (CLOSED - i) / CLOSED);
+      Actor rep = stage.ownerOf(account);
+      long id = open(stage, account, opened, i, rep);
+      int days = 12 + stage.random().nextInt(25);
+      if (stage.random().nextInt(100) < 58) {
+        ClockConfig.on(
+            opened.plusDays(days), () -> win(id, rep, stage.manager(), "PO-" + (7000 + id)));
+      } else {
+        lose(stage, id, opened, days, rep);
+      }
+    }
+    renewals(stage);
+  }
+
+  private long open(Stage stage, int account, LocalDate day, int i, Actor rep) {
+    String title = OCCASIONS[stage.random().nextInt(OCCASIONS.length)];
+    long[] id = new long[1];
+    ClockConfig.on(
+        day,
+        () ->
+            id[0] =
+                opportunities.open(
+                    Opening.of(stage.accounts().get(account), title, "new")
+                        .from(Optional.empty(), SOURCES[i % SOURCES.length], "")
+                        .closing(
+                            day.plusDays(25L + stage.random().nextInt(90)),
+                            WorksheetForm.of(lines(stage, i % 3 == 0))),
+                    rep));
+    return id[0];
+  }
+
+  private List<LineForm> lines(Stage stage, boolean withPlan) {
+    Random random = stage.random();
+    List<LineForm> lines = new ArrayList<>();
+    int count = 1 + random.nextInt(4);
+    for (int n = 0; n < count; n++) {
+      Product p = stage.products().get(random.nextInt(stage.products().size()));
+      boolean isDear = p.listPrice().toTenThousandths() > 50_000_000L;
+      int quantity =
+          isDear ? 1 : 1 + random.nextInt(p.listPrice().toTenThousandths() > 4_000_000L ? 4 : 14);
+      int discount =
+          random.nextInt(3) == 0 ? 2 + random.nextInt(random.nextInt(7) == 0 ? 14 : 8) : 0;
+      lines.add(line(p, n + 1, quantity, discount));
+    }
+    if (withPlan && lines.stream().noneMatch(l -> l.everyMonths() != null)) {
+      List<Product> plans =
+          stage.products().stream().filter(p -> p.everyMonths().isPresent()).toList();
+      lines.add(line(plans.get(random.nextInt(plans.size())), count + 1, 1 + random.nextInt(6), 0));
+    }
+    return lines;
+  }
+
+  private static LineForm line(Product p, int id, int quantity, int discount) {
+    LineForm line =
+        LineForm.ofProduct(
+            String.valueOf(id),
+            p.code(),
+            p.name(),
+            String.valueOf(quantity),
+            LineForm.Plan.of(p.everyMonths(), p.termMonths()));
+    return discount == 0 ? line : line.less(String.valueOf(discount));
+  }
+
+  /** Quoted, ordered, released where it was held, invoiced. */
+  private void win(long id, Actor rep, Actor manager, String number) {
+    long quote = quotes.make(id, rep);
+    quotes.takeOverAsSent(quote, rep);
+    long order = orders.place(quote, number, "", rep);
+    CustomerOrder placed = orders.get(order);
+    if (placed.isHeld()) {
+      orders.release(order, placed.version(), "Agreed by telephone.", manager);
+    }
+    orders.takeOverAsInvoiced(order);
+  }
+
+  /** Who won it is known where the price or the delivery decided. */
+  private static EndingService.Loss loss(String reason, int i) {
+    boolean isKnown = reason.equals("Price") || reason.equals("Bought elsewhere");
+    return new EndingService.Loss(reason, isKnown ? COMPETITORS[i % COMPETITORS.length] : null);
+  }
+
+  private void lose(Stage stage, long id, LocalDate opened, int days, Actor rep) {
+    String reason = LOST[stage.random().nextInt(LOST.length)];
+    ClockConfig.on(
+        opened.plusDays(days),
+        () -> {
+          if (stage.random().nextInt(3) > 0) {
+            quotes.takeOverAsSent(quotes.make(id, rep), rep);
+          }
+          endings.lose(id, opportunities.get(id).version(), loss(reason, (int) id), rep);
+        });
+  }
+
+  /** Terms that ended before today are renewed, or let go, until none is left. */
+  private void renewals(Stage stage) {
+    List<Long> due = ended(stage.today());
+    while (!due.isEmpty()) {
+      for (long id : due) {
+        Opportunity o = opportunities.get(id);
+        Actor owner =
+            stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
+        ClockConfig.on(
+            LocalDate.parse(o.expectedClose()).minusDays(9),
+            () -> {
+              if (stage.random().nextInt(100) < 86) {
+                win(id, owner, stage.manager(), "PO-" + (7000 + id));
+              } else {
+                endings.lose(id, o.version(), new EndingService.Loss("Not renewed", null), owner);
+              }
+            });
+      }
+      due = ended(stage.today());
+    }
+  }
+
+  private List<Long> ended(LocalDate today) {
+    return sql.sql(
+            """
+            SELECT id FROM opportunity WHERE state = 'open' AND renews_id IS NOT NULL AND expected_close < :day
+            ORDER BY expected_close, id
+            """)
+        .param("day", today.minusDays(4).toString())
+        .query(Long.class)
+        .list();
+  }
+
+  void open(Stage stage) {
+    for (int i = 0; i < OPEN; i++) {
+      int account = (i * 7) % stage.accounts().size();
+      Actor rep = stage.ownerOf(account);
+      LocalDate opened = stage.today().minusDays(2L + stage.random().nextInt(85));
+      long id = open(stage, account, opened, i, rep);
+      int turn = i % 10;
+      LocalDate later = min(opened.plusDays(1L + stage.random().nextInt(40)), stage.today());
+      ClockConfig.on(later, () -> work(stage, id, turn, rep));
+    }
+    orderSome(stage);
+  }
+
+  private void work(Stage stage, long id, int turn, Actor rep) {
+    if (turn >= 2 && turn <= 4) {
+      move(id, 1, rep);
+    } else if (turn == 5 || turn == 6 || turn == 8) {
+      quotes.takeOverAsSent(quotes.make(id, rep), rep);
+    } else if (turn == 7) {
+      quotes.make(id, rep);
+    } else if (turn == 9) {
+      quotes.takeOverAsSent(quotes.make(id, rep), rep);
+      move(id, 3, rep);
+    }
+    Random random = stage.random();
+    activities.closeOpen(id, "Talked; interested.");
+    if (turn != 3) {
+      LocalDate due = stage.today().plusDays(random.nextInt(16) - 3L);
+      activities.plan(
+          id,
+          turn % 2 == 0 ? "call" : "email",
+          turn % 2 == 0 ? "Call back about the price" : "Send the drawing",
+          due,
+          rep.id());
+    }
+  }
+
+  private void move(long id, int to, Actor rep) {
+    Opportunity o = opportunities.get(id);
+    long stage =
+        sql.sql(
+                "SELECT id FROM stage WHERE process_id = :process ORDER BY position LIMIT 1 OFFSET :to")
+            .param("process", o.processId())
+            .param("to", to)
+            .query(Long.class)
+            .single();
+    moves.move(id, o.version(), stage, rep);
+  }
+
+  /** Fresh orders: some released, some held by margin, credit or the missing number. */
+  private void orderSome(Stage stage) {
+    List<Long> sent =
+        sql.sql(
+                "SELECT id FROM quote WHERE state = 'sent' AND opportunity_id IN (SELECT id FROM opportunity WHERE state = 'open') ORDER BY id DESC LIMIT 26")
+            .query(Long.class)
+            .list();
+    for (int i = 0; i < sent.size(); i += 2) {
+      Opportunity o = opportunities.get(quotes.get(sent.get(i)).opportunityId());
+      Actor owner =
+          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
+      long quote = sent.get(i);
+      String number = i % 3 == 0 ? "" : "PO-" + (9000 + i);
+      LocalDate quoted = LocalDate.parse(quotes.get(quote).madeOn());
+      LocalDate day = stage.today().minusDays(i / 2L);
+      ClockConfig.on(
+          day.isBefore(quoted) ? quoted : day, () -> orders.place(quote, number, "", owner));
+    }
+    List<Long> deep =
+        sql.sql(
+                """
+                SELECT q.id FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
+                  JOIN worksheet w ON w.id = q.worksheet_id
+                WHERE q.state = 'sent' AND o.state = 'open' AND w.sign_off_role IS NOT NULL
+                ORDER BY w.contract, q.id LIMIT 2
+                """)
+            .query(Long.class)
+            .list();
+    for (long quote : deep) {
+      Opportunity o = opportunities.get(quotes.get(quote).opportunityId());
+      Actor owner =
+          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
+      ClockConfig.on(stage.today(), () -> orders.place(quote, "PO-" + (9500 + quote), "", owner));
+    }
+    List<Long> drafts =
+        sql.sql("SELECT id FROM quote WHERE state = 'draft' ORDER BY id DESC LIMIT 3")
+            .query(Long.class)
+            .list();
+    for (long id : drafts) {
+      Opportunity o = opportunities.get(quotes.get(id).opportunityId());
+      Actor owner =
+          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
+      quotes.send(id, quotes.get(id).version(), "", owner);
+    }
+  }
+
+  private static LocalDate min(LocalDate one, LocalDate other) {
+    return one.isBefore(other) ? one : other;
+  }
+}

@@ -1,0 +1,178 @@
+package firmtally.demo;
+
+import firmtally.core.margin.SignOffPolicy;
+import firmtally.core.money.Percent;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
+import firmtally.server.access.UserService;
+import firmtally.server.catalogue.pricerule.PriceRuleService;
+import firmtally.server.catalogue.product.Product;
+import firmtally.server.catalogue.product.ProductService;
+import firmtally.server.company.SettingsService;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.platform.TallySettings;
+import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.web.Input;
+import firmtally.server.sales.credit.CreditService;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Fills an empty database with the demo data: one seed, dates relative to the day of loading, one
+ * transaction.
+ */
+@Component
+class DemoLoader implements SmartLifecycle {
+  private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+  private static final long SEED = 20261124;
+  private static final String PASSWORD = "tally-demo";
+  private static final int GOAL = 42_000;
+  private final TallySettings settings;
+  private final UserService people;
+  private final SettingsService company;
+  private final ProductService catalogue;
+  private final PriceRuleService rules;
+  private final DemoSets sets;
+  private final AccountService accounts;
+  private final CreditService credit;
+  private final DemoHistory history;
+  private final DemoPipeline pipeline;
+  private final DemoEnquiries demoEnquiries;
+  private final Sql sql;
+  private final TransactionTemplate transaction;
+  private final Clock clock;
+  private boolean isRunning;
+
+  DemoLoader(
+      TallySettings settings,
+      UserService people,
+      SettingsService company,
+      ProductService catalogue,
+      PriceRuleService rules,
+      DemoSets sets,
+      AccountService accounts,
+      CreditService credit,
+      DemoHistory history,
+      DemoPipeline pipeline,
+      DemoEnquiries demoEnquiries,
+      Sql sql,
+      TransactionTemplate transaction,
+      Clock clock) {
+    this.settings = settings;
+    this.people = people;
+    this.company = company;
+    this.catalogue = catalogue;
+    this.rules = rules;
+    this.sets = sets;
+    this.accounts = accounts;
+    this.credit = credit;
+    this.history = history;
+    this.pipeline = pipeline;
+    this.demoEnquiries = demoEnquiries;
+    this.sql = sql;
+    this.transaction = transaction;
+    this.clock = clock;
+  }
+
+  /** Before the doors open: nobody should find a house that is half furnished. */
+  @Override
+  public int getPhase() {
+    return 0;
+  }
+
+  @Override
+  public void start() {
+    isRunning = true;
+    if (settings.loadDemo() && people.isEmpty()) {
+      long start = System.nanoTime();
+      transaction.executeWithoutResult(status -> load());
+      LOG.info("demo data loaded in {} ms", (System.nanoTime() - start) / 1_000_000);
+    }
+  }
+
+  @Override
+  public void stop() {
+    isRunning = false;
+  }
+
+  @Override
+  public boolean isRunning() {
+    return isRunning;
+  }
+
+  private void load() {
+    company.setUp(
+        new SettingsService.Setup(
+            "Harrow & Plumb", "EUR", "Asa Birk", "asa@harrowplumb.example", "asa", PASSWORD));
+    CurrencyUnit currency = company.company().currency();
+    company.setFloors(
+        Percent.parse("25"),
+        List.of(
+            new SignOffPolicy.FamilyFloor("weighbridge", Percent.parse("18"), Role.MANAGER.word()),
+            new SignOffPolicy.FamilyFloor("load-cell", Percent.parse("35"), Role.MANAGER.word())),
+        Money.ofMajor(currency, 250),
+        Money.ofMajor(currency, 60_000));
+    List<Actor> reps = new ArrayList<>();
+    for (String name :
+        List.of("Mara Lind", "Edda Voss", "Nils Amsel", "Priya Raut", "Tom Winnow")) {
+      reps.add(person(name, Role.REP, reps.size() < 3 ? "North" : "South"));
+    }
+    Actor manager = person("Helen Sorrel", Role.MANAGER, null);
+    person("Otto Krull", Role.CREDIT_CONTROLLER, null);
+    Random random = new Random(SEED);
+    LocalDate today = LocalDate.now(clock);
+    List<Product> products = new DemoCatalogue(catalogue, rules).load(today, random);
+    sets.load(manager);
+    DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
+    List<Long> ids = buyers.open(reps, today);
+    DemoHistory.Stage stage = new DemoHistory.Stage(reps, manager, ids, products, today, random);
+    history.closed(stage);
+    buyers.settle(ids, today);
+    history.open(stage);
+    pipeline.furnish(stage);
+    demoEnquiries.take(stage);
+    stop(ids);
+    goals(reps, today, currency);
+  }
+
+  private Actor person(String name, Role role, String team) {
+    String login = name.substring(0, name.indexOf(' ')).toLowerCase(Locale.ROOT);
+    String email = login + "@harrowplumb.example";
+    long id =
+        people.add(new Input(), new UserService.NewUser(login, name, email, role, team, PASSWORD));
+    return new Actor(id, login, name, email, role, team);
+  }
+
+  /** Two accounts get no more credit, whatever the figures say. */
+  private void stop(List<Long> ids) {
+    sql.sql("UPDATE account SET stopped = 1 WHERE id IN (:a, :b)")
+        .param("a", ids.get(17))
+        .param("b", ids.get(33))
+        .update();
+  }
+
+  private void goals(List<Actor> reps, LocalDate today, CurrencyUnit currency) {
+    YearMonth month = YearMonth.from(today).minusMonths(6);
+    for (int i = 0; i < 18; i++) {
+      for (Actor rep : reps) {
+        sql.sql("INSERT INTO goal (person_id, month, amount) VALUES (:person, :month, :amount)")
+            .param("person", rep.id())
+            .param("month", month.plusMonths(i).toString())
+            .param("amount", Money.ofMajor(currency, GOAL).getAmountMinorLong())
+            .update();
+      }
+    }
+  }
+}

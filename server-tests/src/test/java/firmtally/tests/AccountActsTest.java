@@ -1,0 +1,266 @@
+package firmtally.tests;
+
+import static firmtally.tests.Sales.match;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.springframework.http.HttpMethod;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Accounts: changed, noted on, ranked, handed over, called from lists; and the calendar of it all.
+ */
+class AccountActsTest {
+  @RegisterExtension static final House HOUSE = House.withDemoData();
+
+  private static Map<String, Object> edit(Guest.Answer account) {
+    Map<String, Object> edit = new HashMap<>();
+    for (String field :
+        List.of("name", "industry", "street", "postal", "town", "email", "phone", "termsDays")) {
+      edit.put(field, account.text("/" + field));
+    }
+    edit.put(
+        "priceGroup", account.body().at("/priceGroup").isNull() ? "" : account.text("/priceGroup"));
+    edit.put("poNumberRequired", false);
+    return edit;
+  }
+
+  @Test
+  void aRepChangesTheirAccountButNotItsTerms() {
+    Guest rep = Guest.signedIn(HOUSE, "tom");
+    Guest.Answer account = rep.get("/api/accounts/10").is(200);
+    assertThat(account.text("/owner")).isEqualTo("Tom Winnow");
+    Map<String, Object> edit = edit(account);
+    edit.put("street", "9 New Lane");
+    Map<String, String> version = match(account, "/version");
+    rep.send(HttpMethod.PUT, "/api/accounts/10", edit, version).is(204);
+    rep.send(HttpMethod.PUT, "/api/accounts/10", edit, version).is(412);
+    edit.put("termsDays", "60");
+    edit.put("email", "no email");
+    Guest.Answer now = rep.get("/api/accounts/10");
+    assertThat(
+            rep.send(HttpMethod.PUT, "/api/accounts/10", edit, match(now, "/version"))
+                .is(422)
+                .body()
+                .findValuesAsString("at"))
+        .containsExactlyInAnyOrder("termsDays", "email");
+    edit.put("email", "");
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    manager.send(HttpMethod.PUT, "/api/accounts/10", edit, match(now, "/version")).is(204);
+    assertThat(rep.get("/api/accounts/10").text("/termsDays")).isEqualTo("60");
+    assertThat(rep.get("/api/changes/account/10").body().findValuesAsString("what"))
+        .contains("address", "terms", "email");
+    Guest.signedIn(HOUSE, "mara").send(HttpMethod.PUT, "/api/accounts/10", edit, version).is(403);
+  }
+
+  @Test
+  void contactsAndNotesAreKept() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    String path = "/api/accounts/1";
+    Map<String, Object> contact =
+        new HashMap<>(
+            Map.of(
+                "name", "Una Reed", "role", "buys", "phone", "555 0333 444", "channel", "phone"));
+    long id = rep.post(path + "/contacts", contact).is(200).id();
+    contact.put("hours", "after two");
+    rep.send(HttpMethod.PUT, path + "/contacts/" + id, contact, Map.of("If-Match", "1")).is(204);
+    rep.send(HttpMethod.PUT, path + "/contacts/" + id, contact, Map.of("If-Match", "1")).is(412);
+    assertThat(
+            rep.post(path + "/contacts", Map.of("name", "", "email", "x", "channel", "drum"))
+                .is(422)
+                .body()
+                .findValuesAsString("at"))
+        .containsExactlyInAnyOrder("name", "email", "channel");
+    assertThat(rep.get("/api/find?q=una reed").body().findValuesAsString("id")).contains("1");
+
+    rep.post(path + "/notes", Map.of("words", "Ask for the ramp.", "pinned", true)).is(204);
+    rep.post(path + "/notes", Map.of("words", " ", "pinned", true)).is(422);
+    Guest.Answer page = rep.get(path);
+    assertThat(page.text("/notes/0/words")).isEqualTo("Ask for the ramp.");
+    String note = path + "/notes/" + page.text("/notes/0/id");
+    rep.send(HttpMethod.PUT, note, Map.of("pinned", false), Map.of()).is(204);
+    assertThat(rep.get(path).body().at("/notes").findValuesAsString("pinned")).contains("false");
+    rep.post(path + "/activities", Map.of("kind", "call", "subject", "Ring", "due", "2090-01-31"))
+        .is(204);
+    assertThat(rep.get(path).body().at("/activities").findValuesAsString("subject"))
+        .contains("Ring");
+  }
+
+  @Test
+  void thePageTellsWhatWasBoughtAndTheLastPricePaid() throws SQLException {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Guest.Answer page = manager.get("/api/accounts/1").is(200);
+    String sum =
+        "SELECT SUM(w.contract) FROM customer_order s JOIN worksheet w ON w.id = s.worksheet_id WHERE s.account_id = 1";
+    try (Connection database =
+            DriverManager.getConnection(
+                "jdbc:sqlite:" + HOUSE.data().resolve("firm-tally.sqlite"));
+        var rows = database.createStatement().executeQuery(sum)) {
+      assertThat(new BigDecimal(page.text("/bought/amount")))
+          .isEqualByComparingTo(BigDecimal.valueOf(rows.getLong(1), 2));
+    }
+    assertThat(new BigDecimal(page.text("/items/0/lastPrice"))).isPositive();
+    assertThat(page.text("/items/0/lastOn")).isLessThanOrEqualTo(page.text("/bought/lastOn"));
+  }
+
+  @Test
+  void customersAreRanked() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    for (String by : List.of("sales", "margin", "growth")) {
+      List<BigDecimal> figures = new ArrayList<>();
+      for (JsonNode row : rep.get("/api/accounts/ranking?by=" + by).is(200).body().at("/rows")) {
+        figures.add(new BigDecimal(row.path(by).asString()));
+        assertThat(new BigDecimal(row.path("growth").asString()))
+            .isEqualByComparingTo(
+                new BigDecimal(row.path("sales").asString())
+                    .subtract(new BigDecimal(row.path("salesBefore").asString())));
+      }
+      assertThat(figures)
+          .hasSizeGreaterThan(10)
+          .isSortedAccordingTo(java.util.Comparator.reverseOrder());
+    }
+  }
+
+  private static long personId(Guest guest, String name) {
+    for (JsonNode person : guest.get("/api/users").is(200).body()) {
+      if (person.path("name").asString().equals(name)) {
+        return person.path("id").asLong();
+      }
+    }
+    throw new AssertionError("nobody is called " + name);
+  }
+
+  @Test
+  void aBookGoesToAColleagueAndComesBack() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    long tom = personId(manager, "Tom Winnow");
+    long priya = personId(manager, "Priya Raut");
+    Map<String, Object> form =
+        new HashMap<>(
+            Map.of("fromId", tom, "toId", priya, "until", "2020-01-01", "accounts", List.of(15)));
+    assertThat(manager.post("/api/reassignments", form).is(422).text("/problems/0/at"))
+        .isEqualTo("until");
+    form.put("until", LocalDate.now().toString());
+    Guest.signedIn(HOUSE, "mara").post("/api/reassignments", form).is(403);
+    long id = manager.post("/api/reassignments", form).is(200).id();
+    assertThat(manager.get("/api/accounts/15").text("/owner")).isEqualTo("Priya Raut");
+    manager
+        .get("/api/accounts/15")
+        .body()
+        .at("/opportunities")
+        .forEach(
+            o -> {
+              if (o.path("state").asString().equals("open")) {
+                assertThat(o.path("owner").asString()).isEqualTo("Priya Raut");
+              }
+            });
+    manager.post("/api/reassignments/" + id + "/ended", null).is(204);
+    manager.post("/api/reassignments/" + id + "/ended", null).is(404);
+    assertThat(manager.get("/api/accounts/15").text("/owner")).isEqualTo("Tom Winnow");
+    form.put("toId", tom);
+    assertThat(manager.post("/api/reassignments", form).is(422).body().findValuesAsString("at"))
+        .contains("toId");
+  }
+
+  @Test
+  void aCallListIsPickedWalkedAndShowsWhatItBrought() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Map<String, Object> pick = Map.of("who", "contacts", "industry", "dairy");
+    Guest.Answer picked = rep.post("/api/call-lists/picked", pick).is(200);
+    assertThat(picked.body().path("total").asInt()).isPositive();
+    assertThat(
+            rep.post(
+                    "/api/call-lists",
+                    Map.of("name", "", "campaign", "", "pick", Map.of("town", "Nowhere")))
+                .is(422)
+                .body()
+                .findValuesAsString("at"))
+        .containsExactlyInAnyOrder("name", "campaign", "pick");
+    long id =
+        rep.post("/api/call-lists", Map.of("name", "Dairies", "campaign", "Spring 9", "pick", pick))
+            .is(200)
+            .id();
+    Guest.Answer list = rep.get("/api/call-lists/" + id).is(200);
+    assertThat(list.body().at("/entries").size()).isEqualTo(picked.body().path("total").asInt());
+    String first = "/api/call-lists/entries/" + list.text("/entries/0/id");
+    assertThat(
+            rep.post(first, Map.of("outcome", "call-again", "againOn", "x"))
+                .is(422)
+                .text("/problems/0/at"))
+        .isEqualTo("againOn");
+    rep.post(first, Map.of("outcome", "call-again", "againOn", "2090-01-31")).is(200);
+    assertThat(
+            rep.post(first, Map.of("outcome", "opportunity", "title", ""))
+                .is(422)
+                .text("/problems/0/at"))
+        .isEqualTo("title");
+    String raised =
+        rep.post(first, Map.of("outcome", "opportunity", "title", "Raised by phone"))
+            .is(200)
+            .text("/opportunityId");
+    assertThat(rep.get("/api/opportunities/" + raised).text("/about/campaign"))
+        .isEqualTo("Spring 9");
+    Guest.Answer after = rep.get("/api/call-lists/" + id);
+    assertThat(after.text("/result/opportunities")).isEqualTo("1");
+    assertThat(after.text("/list/raised")).isEqualTo("1");
+    assertThat(
+            rep.get("/api/accounts/" + list.text("/entries/0/accountId"))
+                .body()
+                .at("/activities")
+                .findValuesAsString("subject"))
+        .anyMatch(s -> s.startsWith("Spring 9"));
+    Guest.signedIn(HOUSE, "nils").post("/api/call-lists/" + id + "/closed", null).is(403);
+    rep.post("/api/call-lists/" + id + "/closed", null).is(204);
+    rep.post(first, Map.of("outcome", "reached")).is(409);
+  }
+
+  @Test
+  void theCalendarGoesOutBehindASecretLink() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    LocalDate today = LocalDate.now();
+    String days = "?from=" + today.minusDays(10) + "&to=" + today.plusDays(20);
+    Guest.Answer calendar = rep.get("/api/calendar" + days).is(200);
+    assertThat(calendar.body().at("/activities").size()).isPositive();
+    assertThat(calendar.body().at("/closes").size()).isPositive();
+    rep.get("/api/calendar?from=x&to=y").is(422);
+    rep.get("/api/calendar?from=2026-01-01&to=2028-01-01").is(422);
+
+    String link = rep.get("/api/calendar/link").is(200).text("/url");
+    assertThat(rep.get("/api/calendar/link").text("/url")).isEqualTo(link);
+    String path = link.substring(link.indexOf("/api/"));
+    Guest anybody = new Guest(HOUSE);
+    assertThat(new String(anybody.get(path).is(200).bytes(), StandardCharsets.UTF_8))
+        .startsWith("BEGIN:VCALENDAR")
+        .contains("is expected to close", "/opportunities/");
+    rep.post("/api/calendar/link", null).is(200);
+    anybody.get(path).is(404);
+  }
+
+  @Test
+  void somebodyIsPutIntoAnotherTeam() {
+    Guest administrator = Guest.signedIn(HOUSE, "asa");
+    Map<String, String> person = new HashMap<>();
+    person.putAll(
+        Map.of("login", "pia", "name", "Pia Reed", "email", "pia@reed.example", "role", "rep"));
+    person.putAll(Map.of("team", "South", "password", "tally-demo"));
+    administrator.post("/api/users", person).is(204);
+    Guest pia = Guest.signedIn(HOUSE, "pia");
+    assertThat(pia.get("/api/session").text("/me/team")).isEqualTo("South");
+    String path = "/api/users/" + pia.get("/api/session").text("/me/id") + "/team";
+    pia.send(HttpMethod.PUT, path, Map.of("team", "North"), Map.of()).is(403);
+    administrator.send(HttpMethod.PUT, path, Map.of("team", ""), Map.of()).is(204);
+    assertThat(Guest.signedIn(HOUSE, "pia").get("/api/session").body().at("/me/team").isNull())
+        .isTrue();
+  }
+}

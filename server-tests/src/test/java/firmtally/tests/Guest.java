@@ -1,0 +1,120 @@
+package firmtally.tests;
+
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.http.HttpClient;
+import java.util.Map;
+import org.springframework.core.io.ByteArrayResource;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.MediaType;
+import org.springframework.http.client.JdkClientHttpRequestFactory;
+import org.springframework.test.web.servlet.client.RestTestClient;
+import org.springframework.util.LinkedMultiValueMap;
+import org.springframework.util.MultiValueMap;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Somebody at the doors of the running server, with cookies of their own. */
+final class Guest {
+  private static final JsonMapper JSON = new JsonMapper();
+  private final CookieManager cookies = new CookieManager();
+  private final RestTestClient client;
+
+  Guest(House house) {
+    this(house.address());
+  }
+
+  Guest(String address) {
+    HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    client =
+        RestTestClient.bindToServer(new JdkClientHttpRequestFactory(http)).baseUrl(address).build();
+    get("/api/session");
+  }
+
+  static Guest signedIn(House house, String login) {
+    Guest guest = new Guest(house);
+    guest.post("/api/session", Map.of("login", login, "password", "tally-demo")).is(200);
+    return guest;
+  }
+
+  /** What was answered. */
+  record Answer(int status, JsonNode body, byte[] bytes, Map<String, String> headers) {
+    Answer is(int wanted) {
+      if (status != wanted) {
+        throw new AssertionError("wanted " + wanted + ", got " + status + ": " + body);
+      }
+      return this;
+    }
+
+    String text(String pointer) {
+      return body.at(pointer).asString();
+    }
+
+    long id() {
+      return body.path("id").asLong();
+    }
+  }
+
+  Answer get(String path) {
+    return send(HttpMethod.GET, path, null, Map.of());
+  }
+
+  Answer post(String path, Object body) {
+    return send(HttpMethod.POST, path, body, Map.of());
+  }
+
+  Answer send(HttpMethod method, String path, Object body, Map<String, String> headers) {
+    RestTestClient.RequestBodySpec request =
+        client.method(method).uri(path).header("X-XSRF-TOKEN", token());
+    headers.forEach(request::header);
+    if (body != null) {
+      request.contentType(MediaType.APPLICATION_JSON).body(JSON.writeValueAsString(body));
+    }
+    var result = request.exchange().returnResult(byte[].class);
+    return answer(
+        result.getStatus().value(), result.getResponseHeaders(), result.getResponseBody());
+  }
+
+  private static Answer answer(int status, HttpHeaders headers, byte[] body) {
+    byte[] bytes = body == null ? new byte[0] : body;
+    boolean isJson = bytes.length > 0 && String.valueOf(headers.getContentType()).contains("json");
+    return new Answer(
+        status,
+        isJson ? JSON.readTree(bytes) : JSON.createObjectNode(),
+        bytes,
+        headers.toSingleValueMap());
+  }
+
+  /** Sends a file as a browser does. */
+  Answer upload(String path, String name, byte[] content) {
+    MultiValueMap<String, Object> parts = new LinkedMultiValueMap<>();
+    parts.add(
+        "file",
+        new ByteArrayResource(content) {
+          @Override
+          public String getFilename() {
+            return name;
+          }
+        });
+    var result =
+        client
+            .post()
+            .uri(path)
+            .header("X-XSRF-TOKEN", token())
+            .contentType(MediaType.MULTIPART_FORM_DATA)
+            .body(parts)
+            .exchange()
+            .returnResult(byte[].class);
+    return answer(
+        result.getStatus().value(), result.getResponseHeaders(), result.getResponseBody());
+  }
+
+  private String token() {
+    return cookies.getCookieStore().getCookies().stream()
+        .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+        .map(HttpCookie::getValue)
+        .findFirst()
+        .orElse("");
+  }
+}

@@ -1,0 +1,66 @@
+package firmtally.tests;
+
+import firmtally.server.FirmTally;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The real application on a free port and fresh databases: one with the demo data for all tests,
+ * one empty.
+ */
+public final class House implements BeforeAllCallback {
+  private static House demo;
+  private static House empty;
+  private final boolean isDemo;
+  private int port;
+  private Path data;
+  private ConfigurableApplicationContext running;
+
+  private House(boolean isDemo) {
+    this.isDemo = isDemo;
+  }
+
+  public static synchronized House withDemoData() {
+    demo = demo == null ? new House(true) : demo;
+    return demo;
+  }
+
+  public static synchronized House empty() {
+    empty = empty == null ? new House(false) : empty;
+    return empty;
+  }
+
+  @Override
+  public synchronized void beforeAll(ExtensionContext context) throws IOException {
+    if (port == 0) {
+      data = Files.createTempDirectory("tally-house");
+      running =
+          new SpringApplicationBuilder(FirmTally.class)
+              .run(
+                  "--server.port=0",
+                  "--tally.data=" + data,
+                  "--tally.load-demo=" + isDemo,
+                  "--spring.jmx.enabled=false");
+      port = ((WebServerApplicationContext) running).getWebServer().getPort();
+    }
+  }
+
+  public String address() {
+    return "http://127.0.0.1:" + port;
+  }
+
+  /** A part of the running house, for what comes due by itself and has no door. */
+  <T> T part(Class<T> type) {
+    return running.getBean(type);
+  }
+
+  Path data() {
+    return data;
+  }
+}

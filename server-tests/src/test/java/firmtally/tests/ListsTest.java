@@ -1,0 +1,193 @@
+package firmtally.tests;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Lists: pages that neither lose nor repeat a row, filters, search, counts. */
+class ListsTest {
+  @RegisterExtension static final House HOUSE = House.withDemoData();
+
+  /** All ids of a list, page by page. */
+  private static List<Long> all(Guest guest, String path, String cursor) {
+    List<Long> ids = new ArrayList<>();
+    String next = "";
+    do {
+      Guest.Answer page = guest.get(path + "&" + cursor + "=" + next).is(200);
+      page.body().at("/rows").forEach(row -> ids.add(row.path("id").asLong()));
+      next = page.body().path("next").isNull() ? "" : page.text("/next");
+    } while (!next.isEmpty());
+    return ids;
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "/api/opportunities?state=won, after, 200",
+    "/api/opportunities?state=open&process=new, after, 100",
+    "/api/accounts?q=, after, 50",
+    "/api/quotes?state=, before, 300",
+    "/api/orders?state=, before, 200"
+  })
+  void pagesNeitherLoseNorRepeat(String path, String cursor, int atLeast) {
+    String last = "before".equals(cursor) ? "before" : "after";
+    Guest guest = Guest.signedIn(HOUSE, "helen");
+    List<Long> ids = "before".equals(last) ? fromLast(guest, path) : all(guest, path, cursor);
+    assertThat(ids).hasSizeGreaterThan(atLeast);
+    assertThat(new HashSet<>(ids)).hasSameSizeAs(ids);
+  }
+
+  private static List<Long> fromLast(Guest guest, String path) {
+    List<Long> ids = new ArrayList<>();
+    String next = String.valueOf(Long.MAX_VALUE);
+    while (!next.isEmpty()) {
+      Guest.Answer page = guest.get(path + "&before=" + next).is(200);
+      page.body().at("/rows").forEach(row -> ids.add(row.path("id").asLong()));
+      next = page.body().path("next").isNull() ? "" : page.text("/next");
+    }
+    return ids;
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "/api/opportunities?after=nonsense",
+        "/api/opportunities?after=1",
+        "/api/accounts?after=x|y",
+        "/api/accounts?after=99999999999999999999|a"
+      })
+  void aPlaceThatIsNoneIsRefusedByName(String path) {
+    Guest.Answer refused = Guest.signedIn(HOUSE, "mara").get(path).is(422);
+    assertThat(refused.text("/problems/0/at")).isEqualTo("after");
+    assertThat(refused.text("/problems/0/message")).startsWith("This is no place in a list");
+  }
+
+  @Test
+  void aFilterFindsByTitleNumberAndAccount() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest.Answer some = rep.get("/api/opportunities").is(200);
+    String number = some.text("/rows/0/po-number");
+    assertThat(rep.get("/api/opportunities?q=" + number).is(200).text("/rows/0/po-number"))
+        .isEqualTo(number);
+    String account = some.text("/rows/0/account");
+    rep.get("/api/opportunities?q=" + account.split(" ")[0])
+        .is(200)
+        .body()
+        .at("/rows")
+        .forEach(
+            row ->
+                assertThat(row.path("account").asString() + row.path("title").asString())
+                    .containsIgnoringCase(account.split(" ")[0]));
+    assertThat(rep.get("/api/opportunities?q=no-such-thing").is(200).body().at("/rows")).isEmpty();
+  }
+
+  @Test
+  void mineAreOnlyMine() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    String me = rep.get("/api/session").text("/me/id");
+    rep.get("/api/opportunities?owner=" + me)
+        .is(200)
+        .body()
+        .at("/rows")
+        .forEach(row -> assertThat(row.path("owner").asString()).isEqualTo("Mara Lind"));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"mara", "helen", "otto", "asa"})
+  void theBarCountsWhatTheScreensShow(String login) {
+    Guest guest = Guest.signedIn(HOUSE, login);
+    Guest.Answer counts = guest.get("/api/counts").is(200);
+    int rows = guest.get("/api/day-sheet").is(200).body().at("/rows").size();
+    assertThat(counts.text("/daySheet")).isEqualTo(String.valueOf(rows));
+    if (!"mara".equals(login)) {
+      assertThat(Integer.parseInt(counts.text("/opportunities")))
+          .isEqualTo(all(guest, "/api/opportunities?state=open&process=new", "after").size());
+    }
+  }
+
+  @Test
+  void thePaletteFindsByTheBeginningsOfWordsWhateverTheAccents() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    assertThat(rep.get("/api/find?q=bench sca").is(200).body().findValuesAsString("kind"))
+        .contains("product");
+    assertThat(rep.get("/api/find?q=Q-1445").is(200).text("/0/number")).isEqualTo("Q-1445");
+    assertThat(rep.get("/api/find?q=\") OR *").is(200).body().isArray()).isTrue();
+    assertThat(rep.get("/api/find?q= ").is(200).body()).isEmpty();
+  }
+
+  @Test
+  void theFiguresOfThePeriodAreTheCores() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest.Answer sheet = rep.get("/api/day-sheet").is(200);
+    double won = Double.parseDouble(sheet.text("/period/won"));
+    double goal = Double.parseDouble(sheet.text("/period/goal"));
+    assertThat(Double.parseDouble(sheet.text("/period/gap")))
+        .isEqualTo(Math.max(0, goal - won), org.assertj.core.data.Offset.offset(0.001));
+    double low = Double.parseDouble(sheet.text("/period/low"));
+    double middle = Double.parseDouble(sheet.text("/period/middle"));
+    double high = Double.parseDouble(sheet.text("/period/high"));
+    assertThat(won).isLessThanOrEqualTo(low);
+    assertThat(low).isLessThanOrEqualTo(middle);
+    assertThat(middle).isLessThanOrEqualTo(high);
+    assertThat(high).isLessThanOrEqualTo(Double.parseDouble(sheet.text("/period/best")));
+    assertThat(Double.parseDouble(sheet.text("/period/goalPercent"))).isBetween(0.0, 100.0);
+  }
+
+  @Test
+  void figuresAddUp() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Guest.Answer figures = manager.get("/api/figures").is(200);
+    long open =
+        figures.body().at("/stages").findValuesAsString("count").stream()
+            .mapToLong(Long::parseLong)
+            .sum();
+    assertThat(open).isEqualTo(all(manager, "/api/opportunities?state=open", "after").size());
+    assertThat(figures.body().at("/reps").size()).isGreaterThanOrEqualTo(5);
+    assertThat(figures.body().at("/months").size()).isBetween(11, 12);
+  }
+
+  @Test
+  void productsAreFoundByCodeNameAndFamily() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    assertThat(rep.get("/api/products?q=bs-15").is(200).text("/0/code")).isEqualTo("BS-15");
+    Guest.Answer page = rep.get("/api/products/BS-15").is(200);
+    assertThat(page.text("/product/family")).isNotBlank();
+    assertThat(page.body().at("/rules").size()).isPositive();
+    rep.get("/api/products/NO-SUCH").is(404);
+    assertThat(rep.get("/api/products?q=calibration").is(200).body().size()).isPositive();
+  }
+
+  @Test
+  void theAccountPageTellsBeforeACall() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest.Answer account = rep.get("/api/accounts/2").is(200);
+    assertThat(account.body().at("/opportunities").size()).isPositive();
+    assertThat(account.body().at("/contacts").size()).isPositive();
+    assertThat(account.text("/credit/limit")).isNotBlank();
+    assertThat(account.body().at("/credit/timeline").size()).isPositive();
+    rep.get("/api/accounts/999999").is(404);
+  }
+
+  @Test
+  void whoIsNotSignedInSeesNothing() {
+    Guest guest = new Guest(HOUSE);
+    for (String path :
+        List.of(
+            "/api/opportunities", "/api/counts", "/api/figures", "/api/outbox", "/v3/api-docs")) {
+      guest.get(path).is(401);
+    }
+    guest.post("/api/accounts", Map.of("name", "x")).is(401);
+    assertThat(guest.get("/").is(200).bytes()).asString().contains("<html");
+    assertThat(guest.get("/opportunities/5").is(200).bytes()).asString().contains("<html");
+    assertThat(guest.get("/").headers().get("content-security-policy"))
+        .contains("default-src 'self'")
+        .contains("frame-ancestors 'none'");
+  }
+}

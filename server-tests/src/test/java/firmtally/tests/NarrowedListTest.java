@@ -1,0 +1,206 @@
+package firmtally.tests;
+
+import static firmtally.tests.Sales.newOpportunity;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.http.HttpMethod;
+import tools.jackson.databind.JsonNode;
+
+/** The list of opportunities: narrowed, sorted, gathered, kept as a view, taken as a file. */
+class NarrowedListTest {
+  @RegisterExtension static final House HOUSE = House.withDemoData();
+
+  /** Every row of a list, page after page. */
+  private static List<JsonNode> all(Guest guest, String query) {
+    List<JsonNode> rows = new ArrayList<>();
+    String after = "";
+    do {
+      Guest.Answer page = guest.get("/api/opportunities?" + query + after).is(200);
+      page.body().at("/rows").forEach(rows::add);
+      after = page.body().path("next").isNull() ? "" : "&after=" + page.text("/next");
+    } while (!after.isEmpty());
+    return rows;
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "close",
+        "-close",
+        "value",
+        "-value",
+        "title",
+        "-account",
+        "stage",
+        "-stage",
+        "owner",
+        "age",
+        "touched"
+      })
+  void pagesInAnyOrderHoldEachRowOnce(String sort) {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    List<JsonNode> rows = all(manager, "state=all&sort=" + sort);
+    assertThat(rows).hasSizeGreaterThan(300);
+    assertThat(new HashSet<>(rows.stream().map(r -> r.path("id").asLong()).toList()))
+        .hasSameSizeAs(rows);
+    if (sort.endsWith("value")) {
+      List<BigDecimal> values =
+          rows.stream().map(r -> new BigDecimal(r.path("value").asString())).toList();
+      List<BigDecimal> sorted = new ArrayList<>(values);
+      sorted.sort(sort.startsWith("-") ? java.util.Comparator.reverseOrder() : null);
+      assertThat(values).isEqualTo(sorted);
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "stage",
+        "month",
+        "owner",
+        "team",
+        "account",
+        "industry",
+        "town",
+        "process",
+        "state",
+        "priority",
+        "interest",
+        "business",
+        "source",
+        "campaign",
+        "reason"
+      })
+  void theGroupsOfAListAddUpToTheList(String by) {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Guest.Answer groups = manager.get("/api/opportunities/groups?group=" + by).is(200);
+    BigDecimal value = BigDecimal.ZERO;
+    long count = 0;
+    for (JsonNode group : groups.body()) {
+      value = value.add(new BigDecimal(group.path("value").asString()));
+      count += group.path("count").asLong();
+    }
+    List<JsonNode> rows = all(manager, "group=" + by);
+    assertThat(count).isEqualTo(rows.size());
+    assertThat(value)
+        .isEqualByComparingTo(
+            rows.stream()
+                .map(r -> new BigDecimal(r.path("value").asString()))
+                .reduce(BigDecimal.ZERO, BigDecimal::add));
+    String key = groups.text("/0/key");
+    assertThat(all(manager, "group=" + by + "&key=" + key))
+        .hasSize(groups.body().at("/0/count").asInt());
+  }
+
+  @Test
+  void narrowsByWhatIsNeglectedAndCountsIt() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Guest.Answer counts = manager.get("/api/opportunities/attention").is(200);
+    for (String attention :
+        List.of(
+            "no-activity-planned",
+            "no-contact",
+            "close-moved-back",
+            "past-expected-close",
+            "over-usual-days")) {
+      List<JsonNode> rows = all(manager, "attention=" + attention);
+      assertThat(rows).as(attention).hasSize(counts.body().path(attention).asInt()).isNotEmpty();
+      rows.forEach(row -> assertThat(row.path("attention").toString()).contains(attention));
+    }
+    assertThat(all(manager, "attention=any").size())
+        .isLessThanOrEqualTo(
+            counts.body().properties().stream().mapToInt(e -> e.getValue().asInt()).sum());
+    assertThat(manager.get("/api/opportunities?attention=dull").is(422).text("/problems/0/at"))
+        .isEqualTo("attention");
+    assertThat(manager.get("/api/opportunities?sort=shade").is(422).text("/problems/0/at"))
+        .isEqualTo("sort");
+    assertThat(manager.get("/api/opportunities/groups?group=colour").is(422).text("/problems/0/at"))
+        .isEqualTo("group");
+    manager.get("/api/opportunities?sort=value&after=5|x").is(422);
+  }
+
+  @Test
+  void aRepSeesTheirTeamsOnly() {
+    Guest rep = Guest.signedIn(HOUSE, "priya");
+    List<JsonNode> seen = all(rep, "state=all");
+    assertThat(seen).hasSizeLessThan(all(Guest.signedIn(HOUSE, "helen"), "state=all").size());
+    for (JsonNode row : seen) {
+      if (!row.path("team").asString().equals("South")) {
+        Guest.Answer shared = rep.get("/api/opportunities/" + row.path("id").asString()).is(200);
+        assertThat(shared.body().at("/team/shares").findValuesAsString("name"))
+            .contains("Priya Raut");
+      }
+    }
+    newOpportunity(Guest.signedIn(HOUSE, "mara"), "Zebra crossing");
+    assertThat(rep.get("/api/find?q=zebra").body().findValuesAsString("kind"))
+        .doesNotContain("opportunity");
+    assertThat(
+            Guest.signedIn(HOUSE, "nils")
+                .get("/api/find?q=zebra")
+                .body()
+                .findValuesAsString("kind"))
+        .contains("opportunity");
+    assertThat(rep.get("/api/opportunities?q=zebra").body().at("/rows").size()).isZero();
+  }
+
+  @Test
+  void narrowsByTagCompetitorWordsAndDays() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    assertThat(all(manager, "tag=EXPORT&state=all")).isNotEmpty();
+    assertThat(all(manager, "competitor=Lowland Weighing&state=all")).isNotEmpty();
+    assertThat(all(manager, "q=100%25&state=all")).isEmpty();
+    assertThat(all(manager, "q=--&state=all")).isEmpty();
+    assertThat(all(manager, "q=silo weigh&state=all"))
+        .isNotEmpty()
+        .allMatch(r -> r.path("title").asString().startsWith("Silo weighing"));
+    assertThat(all(manager, "from=2000-01-01&to=2000-12-31&state=won")).isEmpty();
+    all(manager, "state=lost&competitor=Lowland Weighing")
+        .forEach(r -> assertThat(r.path("state").asString()).isEqualTo("lost"));
+  }
+
+  @Test
+  void goesOutAsCsvAndAsAWorkbook() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Guest.Answer csv =
+        manager.get("/api/opportunities/list.csv?attention=close-moved-back").is(200);
+    List<String> lines = new String(csv.bytes(), StandardCharsets.UTF_8).lines().toList();
+    assertThat(lines.get(0)).startsWith("Number,Title,Account,State,Stage");
+    assertThat(lines).hasSize(1 + all(manager, "attention=close-moved-back").size());
+    Guest.Answer book = manager.get("/api/opportunities/list.xlsx").is(200);
+    assertThat(book.bytes()).startsWith('P', 'K');
+    assertThat(book.headers().get("content-disposition")).contains(".xlsx");
+  }
+
+  @Test
+  void aViewIsKeptSharedWithTheTeamAndDroppedByItsOwner() {
+    Guest mara = Guest.signedIn(HOUSE, "mara");
+    Map<String, Object> view =
+        Map.of("name", "My large ones", "shared", true, "query", "sort=-value");
+    mara.post("/api/views", view).is(204);
+    mara.post("/api/views", view).is(204);
+    assertThat(
+            mara.post("/api/views", Map.of("name", "", "shared", false, "query", ""))
+                .is(422)
+                .status())
+        .isEqualTo(422);
+    Guest nils = Guest.signedIn(HOUSE, "nils");
+    Guest.Answer shared = nils.get("/api/views").is(200);
+    assertThat(shared.body().findValuesAsString("name")).containsOnlyOnce("My large ones");
+    assertThat(Guest.signedIn(HOUSE, "priya").get("/api/views").body().findValuesAsString("name"))
+        .doesNotContain("My large ones");
+    String path = "/api/views/" + mara.get("/api/views").text("/0/id");
+    nils.send(HttpMethod.DELETE, path, null, Map.of()).is(403);
+    mara.send(HttpMethod.DELETE, path, null, Map.of()).is(204);
+    mara.send(HttpMethod.DELETE, path, null, Map.of()).is(404);
+  }
+}

@@ -1,0 +1,54 @@
+package firmtally.tests;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+
+/** The first visit to an empty database. */
+class SetupTest {
+  @RegisterExtension static final House HOUSE = House.empty();
+
+  @Test
+  void theFirstVisitSetsUpAndTheSecondCannot() {
+    Guest guest = new Guest(HOUSE);
+    assertThat(guest.get("/api/session").text("/needsSetup")).isEqualTo("true");
+    Map<String, String> poor =
+        Map.of(
+            "company",
+            "",
+            "currency",
+            "HRK",
+            "name",
+            "",
+            "email",
+            "",
+            "login",
+            "ana",
+            "password",
+            "short");
+    assertThat(guest.post("/api/setup", poor).is(422).body().findValuesAsString("at"))
+        .containsExactlyInAnyOrder("company", "currency", "name", "email", "password");
+    Map<String, String> good =
+        Map.of(
+            "company",
+            "Small House",
+            "currency",
+            "JPY",
+            "name",
+            "Ana",
+            "email",
+            "ana@small.example",
+            "login",
+            "ana",
+            "password",
+            "long enough");
+    guest.post("/api/setup", good).is(204);
+    guest.post("/api/setup", good).is(409);
+    guest.post("/api/session", Map.of("login", "ana", "password", "long enough")).is(200);
+    assertThat(guest.get("/api/company").text("/minorDigits")).isEqualTo("0");
+    assertThat(guest.get("/api/day-sheet").is(200).body().at("/rows").size()).isZero();
+    assertThat(guest.get("/api/figures").is(200).body().at("/stages").size()).isZero();
+  }
+}

@@ -1,0 +1,62 @@
+package firmtally.server.access;
+
+import firmtally.server.platform.web.NotAllowed;
+import java.io.Serializable;
+
+/**
+ * The person who is signed in and acts.
+ *
+ * @param team null for somebody who belongs to no team
+ */
+public record Actor(long id, String login, String name, String email, Role role, String team)
+    implements Serializable {
+
+  /** Whose a record is. */
+  public record Owner(long id, String name, String team) {}
+
+  /** Whether they act for everybody of a team: a manager without a team does for all. */
+  public boolean manages(String ofTeam) {
+    return role == Role.ADMINISTRATOR
+        || role == Role.MANAGER && (team == null || team.equals(ofTeam));
+  }
+
+  /** Whether they may change what belongs to a rep: the rep themselves and their managers may. */
+  public boolean mayChange(Owner owner) {
+    return id == owner.id() || manages(owner.team());
+  }
+
+  /**
+   * Refuses unless they may change what belongs to a rep.
+   *
+   * @param what in words, such as "this opportunity"
+   */
+  public void checkMayChange(Owner owner, String what) {
+    if (!mayChange(owner)) {
+      throw new NotAllowed(
+          "Only " + owner.name() + " or a manager may change " + what + "; you can read it.");
+    }
+  }
+
+  /**
+   * The only team whose records they see beside their own and the shared ones; blank for somebody
+   * who sees all: who belongs to no team, the credit controller and the administrator.
+   */
+  public String seesTeam() {
+    boolean seesAll = team == null || role == Role.CREDIT_CONTROLLER || role == Role.ADMINISTRATOR;
+    return seesAll ? "" : team;
+  }
+
+  /** Refuses those who do not manage. */
+  public void checkManages() {
+    if (!role.manages()) {
+      throw new NotAllowed("Only a manager or an administrator may do this.");
+    }
+  }
+
+  /** Refuses those who do not sell. */
+  public void checkSells() {
+    if (role == Role.CREDIT_CONTROLLER) {
+      throw new NotAllowed("Only reps and managers may do this.");
+    }
+  }
+}

@@ -1,0 +1,15 @@
+package firmtally.server.access;
+
+import io.swagger.v3.oas.annotations.Parameter;
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+
+/** The {@link Actor} of a request. */
+@Target(ElementType.PARAMETER)
+@Retention(RetentionPolicy.RUNTIME)
+@AuthenticationPrincipal
+@Parameter(hidden = true)
+public @interface SignedIn {}

@@ -1,2 +1,0 @@
-/** Accounts and their contacts. */
-package firmtally.server.account;

@@ -1,2 +1,0 @@
-/** Call lists of a campaign: picked, walked one by one, and what they brought. */
-package firmtally.server.campaign;

@@ -1,0 +1,65 @@
+package firmtally.server.catalogue.files;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Download;
+import java.io.IOException;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Where products and price rules go out and come in as files. */
+@RestController
+@RequestMapping("/api/catalogue")
+class CatalogueFilesController {
+  private final CatalogueFiles files;
+
+  CatalogueFilesController(CatalogueFiles files) {
+    this.files = files;
+  }
+
+  @GetMapping("/products.csv")
+  ResponseEntity<byte[]> productsCsv() {
+    return Download.of(files.products(false), "products.csv", Download.CSV);
+  }
+
+  @GetMapping("/products.xlsx")
+  ResponseEntity<byte[]> productsXlsx() {
+    return Download.of(files.products(true), "products.xlsx", Download.XLSX);
+  }
+
+  @GetMapping("/rules.csv")
+  ResponseEntity<byte[]> rulesCsv() {
+    return Download.of(files.rules(false), "price-rules.csv", Download.CSV);
+  }
+
+  @GetMapping("/rules.xlsx")
+  ResponseEntity<byte[]> rulesXlsx() {
+    return Download.of(files.rules(true), "price-rules.xlsx", Download.XLSX);
+  }
+
+  /** Tries a file of products, or puts it in: all of it, or nothing when a row is wrong. */
+  @PostMapping(path = "/products", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  CatalogueFiles.CatalogueFileView products(
+      @RequestParam MultipartFile file,
+      @RequestParam(defaultValue = "false") boolean take,
+      @SignedIn Actor actor)
+      throws IOException {
+    return files.takeProducts(file.getBytes(), take, actor);
+  }
+
+  /** Tries a file of price rules, or puts it in. */
+  @PostMapping(path = "/rules", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  CatalogueFiles.CatalogueFileView rules(
+      @RequestParam MultipartFile file,
+      @RequestParam(defaultValue = "false") boolean take,
+      @SignedIn Actor actor)
+      throws IOException {
+    return files.takeRules(file.getBytes(), take, actor);
+  }
+}

@@ -1,2 +1,0 @@
-/** Products with their price rules. */
-package firmtally.server.catalogue;

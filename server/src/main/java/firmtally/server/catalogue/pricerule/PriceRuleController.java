@@ -1,0 +1,123 @@
+package firmtally.server.catalogue.pricerule;
+
+import firmtally.core.pricing.PriceRule;
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versions;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/price-rules")
+class PriceRuleController {
+  private static final int PAGE = 200;
+  private final PriceRuleService rules;
+
+  PriceRuleController(PriceRuleService rules) {
+    this.rules = rules;
+  }
+
+  /** A rule as it is kept. */
+  record SavedRule(
+      long id,
+      String code,
+      String scope,
+      @MaybeNull String forWhom,
+      @MaybeNull String product,
+      @MaybeNull String family,
+      String minQuantity,
+      @MaybeNull String from,
+      @MaybeNull String to,
+      @MaybeNull String price,
+      @MaybeNull String percentOff,
+      boolean deactivated,
+      long version) {
+    static SavedRule of(PriceRuleStore.Kept kept) {
+      PriceRule rule = kept.rule();
+      return new SavedRule(
+          kept.id(),
+          rule.id(),
+          rule.scope().name().toLowerCase(Locale.ROOT),
+          rule.forWhom().orElse(null),
+          rule.product().orElse(null),
+          rule.family().orElse(null),
+          rule.minQuantity().toString(),
+          rule.from().map(LocalDate::toString).orElse(null),
+          rule.to().map(LocalDate::toString).orElse(null),
+          rule.price().map(Object::toString).orElse(null),
+          rule.percentOff().map(Object::toString).orElse(null),
+          kept.deactivated(),
+          kept.version());
+    }
+  }
+
+  record RuleList(List<SavedRule> rows, @MaybeNull String after) {}
+
+  record RulesAdded(List<String> codes) {}
+
+  /** The rules by their codes; with a day only those in force on it. */
+  @GetMapping
+  RuleList list(
+      @RequestParam(defaultValue = "") String scope,
+      @RequestParam(defaultValue = "") String whom,
+      @RequestParam(defaultValue = "") String about,
+      @RequestParam(defaultValue = "") String day,
+      @RequestParam(defaultValue = "") String after) {
+    List<SavedRule> rows =
+        rules
+            .list(new PriceRuleStore.RuleQuery(scope, whom, about.strip(), day, after, PAGE))
+            .stream()
+            .map(SavedRule::of)
+            .toList();
+    return new RuleList(rows, rows.size() == PAGE ? rows.get(PAGE - 1).code() : null);
+  }
+
+  /** The customer groups. */
+  @GetMapping("/groups")
+  Set<String> groups() {
+    return rules.groups();
+  }
+
+  @PostMapping
+  RulesAdded add(@RequestBody PriceRuleService.RuleForm typed, @SignedIn Actor actor) {
+    return new RulesAdded(rules.add(typed, actor));
+  }
+
+  @PutMapping("/{code}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable String code,
+      @RequestHeader("If-Match") String version,
+      @RequestBody PriceRuleService.RuleForm typed,
+      @SignedIn Actor actor) {
+    rules.change(code, Versions.of(version), typed, actor);
+  }
+
+  @PostMapping("/{code}/deactivated")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setDeactivated(
+      @PathVariable String code, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+    rules.setDeactivated(code, Versions.of(version), true, actor);
+  }
+
+  @PostMapping("/{code}/back")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeBack(
+      @PathVariable String code, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+    rules.setDeactivated(code, Versions.of(version), false, actor);
+  }
+}

@@ -1,0 +1,196 @@
+package firmtally.server.catalogue.product;
+
+import firmtally.core.pricing.PriceRule;
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.catalogue.pricerule.PriceRuleService;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versions;
+import java.io.IOException;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+@RestController
+@RequestMapping("/api/products")
+class ProductController {
+  private static final int PAGE = 200;
+  private final ProductService catalogue;
+  private final PriceRuleService rules;
+
+  ProductController(ProductService catalogue, PriceRuleService rules) {
+    this.catalogue = catalogue;
+    this.rules = rules;
+  }
+
+  record ProductView(
+      String code,
+      String name,
+      String family,
+      String unit,
+      String listPrice,
+      String unitCost,
+      String taxPercent,
+      @MaybeNull Integer everyMonths,
+      @MaybeNull Integer termMonths,
+      boolean active,
+      @MaybeNull String stock,
+      String onOrder,
+      int leadDays) {
+    static ProductView of(Product p) {
+      return new ProductView(
+          p.code(),
+          p.name(),
+          p.family(),
+          p.unit(),
+          p.listPrice().toString(),
+          p.unitCost().toString(),
+          p.tax().toString(),
+          p.everyMonths().orElse(null),
+          p.termMonths().orElse(null),
+          p.active(),
+          p.stock().map(Object::toString).orElse(null),
+          p.onOrder().toString(),
+          p.leadDays());
+    }
+  }
+
+  record RuleView(
+      String id,
+      String scope,
+      @MaybeNull String forWhom,
+      boolean wholeFamily,
+      String minQuantity,
+      @MaybeNull String from,
+      @MaybeNull String to,
+      @MaybeNull String price,
+      @MaybeNull String percentOff,
+      String unitPrice) {
+    static RuleView of(PriceRule rule, Product product) {
+      return new RuleView(
+          rule.id(),
+          rule.scope().name().toLowerCase(Locale.ROOT),
+          rule.forWhom().orElse(null),
+          rule.family().isPresent(),
+          rule.minQuantity().toString(),
+          rule.from().map(LocalDate::toString).orElse(null),
+          rule.to().map(LocalDate::toString).orElse(null),
+          rule.price().map(Object::toString).orElse(null),
+          rule.percentOff().map(Object::toString).orElse(null),
+          rule.apply(product.listPrice()).toString());
+    }
+  }
+
+  record ProductPage(
+      ProductView product, long id, long version, boolean pictured, List<RuleView> rules) {}
+
+  record ProductList(List<ProductView> rows, @MaybeNull String after) {}
+
+  record AssortmentForm(List<String> families) {}
+
+  @GetMapping
+  List<ProductView> search(@RequestParam(defaultValue = "") String q) {
+    return catalogue.search(q).stream().map(ProductView::of).toList();
+  }
+
+  @GetMapping("/{code}")
+  ProductPage get(@PathVariable String code) {
+    Product product = catalogue.get(code);
+    ProductService.ProductMeta meta = catalogue.meta(code);
+    return new ProductPage(
+        ProductView.of(product),
+        meta.id(),
+        meta.version(),
+        meta.pictured(),
+        rules.of(product.code(), product.family()).stream()
+            .map(rule -> RuleView.of(rule, product))
+            .toList());
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void add(@RequestBody ProductService.ProductForm typed, @SignedIn Actor actor) {
+    catalogue.add(typed, actor);
+  }
+
+  /** The products by their codes, a page at a time. */
+  @GetMapping("/list")
+  ProductList list(
+      @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String family,
+      @RequestParam(defaultValue = "") String sale,
+      @RequestParam(defaultValue = "") String after) {
+    List<ProductView> rows =
+        catalogue.list(new ProductStore.ProductQuery(q.strip(), family, sale, after, PAGE)).stream()
+            .map(ProductView::of)
+            .toList();
+    return new ProductList(rows, rows.size() == PAGE ? rows.get(PAGE - 1).code() : null);
+  }
+
+  @GetMapping("/families")
+  List<String> families() {
+    return catalogue.families();
+  }
+
+  @PutMapping("/{code}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable String code,
+      @RequestHeader("If-Match") String version,
+      @RequestBody ProductService.ProductForm typed,
+      @SignedIn Actor actor) {
+    catalogue.change(code, Versions.of(version), typed, actor);
+  }
+
+  @GetMapping("/{code}/picture")
+  ResponseEntity<byte[]> picture(@PathVariable String code) {
+    ProductService.Picture picture = catalogue.picture(code);
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType(picture.type()))
+        .header("X-Content-Type-Options", "nosniff")
+        .header("Content-Security-Policy", "default-src 'none'; sandbox")
+        .body(picture.bytes());
+  }
+
+  @PostMapping(path = "/{code}/picture", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setPicture(
+      @PathVariable String code, @RequestParam MultipartFile file, @SignedIn Actor actor)
+      throws IOException {
+    catalogue.setPicture(code, file.getBytes(), actor);
+  }
+
+  @DeleteMapping("/{code}/picture")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void removePicture(@PathVariable String code, @SignedIn Actor actor) {
+    catalogue.removePicture(code, actor);
+  }
+
+  /** The customers who may buy from some families only. */
+  @GetMapping("/assortments")
+  List<ProductService.AssortmentView> ranges() {
+    return catalogue.ranges();
+  }
+
+  @PutMapping("/assortments/{account}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setAssortment(
+      @PathVariable long account, @RequestBody AssortmentForm typed, @SignedIn Actor actor) {
+    catalogue.setAssortment(account, typed.families(), actor);
+  }
+}

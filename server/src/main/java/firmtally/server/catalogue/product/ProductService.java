@@ -1,0 +1,307 @@
+package firmtally.server.catalogue.product;
+
+import firmtally.server.access.Actor;
+import firmtally.server.catalogue.PricesChanged;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.BadInput;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotThere;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The catalogue. */
+@Service
+public class ProductService {
+  private static final int MOST = 500;
+  private static final int LARGEST_PICTURE = 2 * 1024 * 1024;
+  private static final String PRODUCT = "product";
+  private final ProductStore store;
+  private final SearchIndex index;
+  private final FileService files;
+  private final ChangeLog log;
+  private final ApplicationEventPublisher events;
+
+  ProductService(
+      ProductStore store,
+      SearchIndex index,
+      FileService files,
+      ChangeLog log,
+      ApplicationEventPublisher events) {
+    this.store = store;
+    this.index = index;
+    this.files = files;
+    this.log = log;
+    this.events = events;
+  }
+
+  /** A product as typed; months are blank for what is not a plan. */
+  public record ProductForm(
+      String code,
+      String name,
+      String family,
+      String unit,
+      String listPrice,
+      String unitCost,
+      String taxPercent,
+      @MaybeNull String everyMonths,
+      @MaybeNull String termMonths,
+      @MaybeNull Boolean active,
+      @MaybeNull String stock,
+      @MaybeNull String onOrder,
+      @MaybeNull String leadDays) {}
+
+  /** What of a product is not priced: its number in the database, its version, its picture. */
+  public record ProductMeta(long id, long version, boolean pictured) {}
+
+  /** A picture as it is shown. */
+  record Picture(byte[] bytes, String type) {}
+
+  /** Products whose code, name or family holds a text, those whose code begins with it first. */
+  public List<Product> search(String text) {
+    return store.search(text.strip(), MOST);
+  }
+
+  /** The same, of at most so many. */
+  public List<Product> search(String text, int most) {
+    return store.search(text.strip(), most);
+  }
+
+  /** A code without the marks that people leave out: {@code BS-30} is {@code bs30}. */
+  public static String loose(String code) {
+    return code.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
+  }
+
+  /** The products of codes as people write them, by {@link #loose} code. */
+  public Map<String, Product> byLooseCodes(Collection<String> codes) {
+    Set<String> wanted = codes.stream().map(ProductService::loose).collect(Collectors.toSet());
+    return Stream.concat(store.byCodes(codes).stream(), store.byLooseCodes(wanted).stream())
+        .collect(Collectors.toMap(p -> loose(p.code()), Function.identity(), (a, b) -> a));
+  }
+
+  /** The product families, by name. */
+  public List<String> families() {
+    return store.families();
+  }
+
+  public Product get(String code) {
+    return store.find(code).orElseThrow(() -> new NotThere("product", code));
+  }
+
+  /** The products of codes, by code; unknown ones are left out. */
+  public Map<String, Product> byCodes(Collection<String> codes) {
+    return store.byCodes(codes).stream()
+        .collect(Collectors.toMap(Product::code, Function.identity()));
+  }
+
+  /** The families that an account may buy from; empty when all of them. */
+  public Set<String> assortmentOf(long account) {
+    return store.assortmentOf(account);
+  }
+
+  ProductMeta meta(String code) {
+    ProductStore.Meta meta = found(code);
+    return new ProductMeta(meta.id(), meta.version(), meta.picture() != null);
+  }
+
+  private ProductStore.Meta found(String code) {
+    return store.meta(code).orElseThrow(() -> new NotThere("product", code));
+  }
+
+  /** Every product of the catalogue, by code. */
+  public List<Product> all() {
+    return store.list(new ProductStore.ProductQuery("", "", "", "", Integer.MAX_VALUE));
+  }
+
+  /** A product as typed or as a file holds it; every problem is gathered in the input. */
+  public Optional<Product> read(ProductForm typed, Input input) {
+    return new ProductReader(input).read(typed);
+  }
+
+  List<Product> list(ProductStore.ProductQuery query) {
+    return store.list(query);
+  }
+
+  /** Adds a product. */
+  @Transactional
+  public void add(ProductForm typed, Actor actor) {
+    actor.checkManages();
+    Input input = new Input();
+    Optional<Product> product = new ProductReader(input).read(typed);
+    input.check();
+    if (store.find(product.get().code()).isPresent()) {
+      throw BadInput.at("code", "There is a product of this code already.");
+    }
+    add(product.get());
+    log.note(
+        actor.id(), PRODUCT, meta(product.get().code()).id(), "added", null, words(product.get()));
+  }
+
+  /** Changes a product; its code stays. Open worksheets that hold it are worked out anew. */
+  @Transactional
+  public void change(String code, long version, ProductForm typed, Actor actor) {
+    actor.checkManages();
+    Product before = get(code);
+    Input input = new Input();
+    Optional<Product> product = new ProductReader(input).read(typed);
+    if (product.isPresent() && !product.get().code().equals(code)) {
+      input.refuse("code", "The code stays as it is; documents are found by it.");
+    }
+    input.check();
+    ProductStore.Meta meta = found(code);
+    log.expectOne(store.update(product.get(), version), PRODUCT, meta.id(), meta.version());
+    index.put(PRODUCT, meta.id(), code, product.get().name() + " " + product.get().family());
+    log.note(actor.id(), PRODUCT, meta.id(), "product", words(before), words(product.get()));
+    events.publishEvent(new PricesChanged(Set.of(code)));
+  }
+
+  /**
+   * Sets other prices on products, all in the act it is part of.
+   *
+   * @param products as they shall be
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void reprice(List<Product> products, String why, Actor actor) {
+    for (Product product : products) {
+      Product before = get(product.code());
+      ProductStore.Meta meta = found(product.code());
+      store.update(product, meta.version());
+      log.note(actor.id(), PRODUCT, meta.id(), why, words(before), words(product));
+    }
+    events.publishEvent(
+        new PricesChanged(products.stream().map(Product::code).collect(Collectors.toSet())));
+  }
+
+  /** Puts products in as a file holds them: new ones are added, known ones changed. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void put(List<Product> products, Actor actor) {
+    Set<String> changed = new HashSet<>();
+    for (Product product : products) {
+      Optional<Product> before = store.find(product.code());
+      if (before.isEmpty()) {
+        add(product);
+        log.note(actor.id(), PRODUCT, meta(product.code()).id(), "added", null, words(product));
+      } else if (!before.get().equals(product)) {
+        ProductStore.Meta meta = found(product.code());
+        store.update(product, meta.version());
+        index.put(PRODUCT, meta.id(), product.code(), product.name() + " " + product.family());
+        log.note(actor.id(), PRODUCT, meta.id(), "product", words(before.get()), words(product));
+        changed.add(product.code());
+      }
+    }
+    events.publishEvent(new PricesChanged(changed));
+  }
+
+  private static String words(Product p) {
+    return p.name()
+        + ", "
+        + p.family()
+        + ", list "
+        + p.listPrice()
+        + ", cost "
+        + p.unitCost()
+        + ", tax "
+        + p.tax()
+        + " %"
+        + p.stock().map(s -> ", " + s + " on hand").orElse("")
+        + (p.active() ? "" : ", not on sale");
+  }
+
+  Picture picture(String code) {
+    ProductStore.Meta meta = found(code);
+    if (meta.picture() == null) {
+      throw new NotThere("picture of product", code);
+    }
+    return new Picture(files.kept(meta.picture()), meta.pictureType());
+  }
+
+  /** Keeps a picture with a product: PNG, JPEG or WebP of at most 2 MiB. */
+  @Transactional
+  public void setPicture(String code, byte[] bytes, Actor actor) {
+    actor.checkManages();
+    ProductStore.Meta meta = found(code);
+    String type =
+        Pictures.typeOf(bytes)
+            .orElseThrow(() -> BadInput.at("file", "This is no PNG, JPEG or WebP picture."));
+    if (bytes.length > LARGEST_PICTURE) {
+      throw BadInput.at("file", "This picture is larger than 2 MiB.");
+    }
+    store.setPicture(meta.id(), files.keep(bytes), type);
+    log.note(actor.id(), PRODUCT, meta.id(), "picture", null, bytes.length + " bytes");
+  }
+
+  @Transactional
+  void removePicture(String code, Actor actor) {
+    actor.checkManages();
+    ProductStore.Meta meta = found(code);
+    store.setPicture(meta.id(), null, null);
+    log.note(actor.id(), PRODUCT, meta.id(), "picture", "a picture", null);
+  }
+
+  /** A customer who may buy from some families only. */
+  public record AssortmentView(
+      long accountId, String number, String account, List<String> families) {}
+
+  List<AssortmentView> ranges() {
+    Map<Long, List<ProductStore.AssortmentRow>> byAccount =
+        store.ranges().stream()
+            .collect(
+                Collectors.groupingBy(
+                    ProductStore.AssortmentRow::accountId,
+                    LinkedHashMap::new,
+                    Collectors.toList()));
+    return byAccount.values().stream()
+        .map(
+            rows ->
+                new AssortmentView(
+                    rows.get(0).accountId(),
+                    rows.get(0).number(),
+                    rows.get(0).name(),
+                    rows.stream().map(ProductStore.AssortmentRow::family).toList()))
+        .toList();
+  }
+
+  /** Says from which families an account may buy; none means all. */
+  @Transactional
+  public void setAssortment(long account, List<String> families, Actor actor) {
+    actor.checkManages();
+    if (!store.isAccount(account)) {
+      throw new NotThere("account", account);
+    }
+    List<String> known = families();
+    Input input = new Input();
+    for (String family : Input.given(families)) {
+      if (!known.contains(family)) {
+        input.refuse("families", "There is no family " + family + ".");
+      }
+    }
+    input.check();
+    String before = String.join(", ", assortmentOf(account));
+    store.setAssortment(account, new TreeSet<>(Input.given(families)));
+    log.note(
+        actor.id(), "account", account, "range", before, String.join(", ", assortmentOf(account)));
+  }
+
+  /** Adds a product that is known to be in order. */
+  @Transactional
+  public void add(Product product) {
+    long id = store.insert(product);
+    index.add("product", id, product.code(), product.name() + " " + product.family());
+  }
+}

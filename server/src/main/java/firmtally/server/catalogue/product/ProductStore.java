@@ -1,0 +1,231 @@
+package firmtally.server.catalogue.product;
+
+import firmtally.core.money.Percent;
+import firmtally.core.money.Quantity;
+import firmtally.core.money.UnitPrice;
+import firmtally.server.platform.database.Columns;
+import firmtally.server.platform.database.Sql;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class ProductStore {
+  private static final String COLUMNS =
+      """
+      SELECT code, name, family, unit, list_price, unit_cost, tax, every_months, term_months, active, stock, on_order,
+             lead_days
+      FROM product
+      """;
+
+  /** The code without the marks that codes are written with. */
+  private static final String LOOSE =
+      "replace(replace(replace(replace(lower(code), '-', ''), ' ', ''), '/', ''), '.', '')";
+
+  private static final String FOUND =
+      """
+      WHERE :text = '' OR code LIKE :like OR %s LIKE :like OR name LIKE :like OR family LIKE :like
+      ORDER BY (code LIKE :start) DESC, code LIMIT :most
+      """
+          .formatted(LOOSE);
+  private static final String INSERT =
+      """
+      INSERT INTO product (code, name, family, unit, list_price, unit_cost, tax, every_months, term_months, active,
+                           stock, on_order, lead_days)
+      VALUES (:code, :name, :family, :unit, :list, :cost, :tax, :every, :term, :active, :stock, :onOrder, :lead) RETURNING id
+      """;
+  private static final String UPDATE =
+      """
+      UPDATE product SET name = :name, family = :family, unit = :unit, list_price = :list, unit_cost = :cost,
+        tax = :tax, every_months = :every, term_months = :term, active = :active, stock = :stock, on_order = :onOrder,
+        lead_days = :lead, version = version + 1
+      WHERE code = :code AND version = :version
+      """;
+  private static final String NARROWED =
+      """
+      WHERE (:family = '' OR family = :family) AND (:sale = '' OR active = (:sale = 'yes')) AND code > :after
+        AND (:text = '' OR code LIKE :like OR %s LIKE :like OR name LIKE :like OR family LIKE :like)
+      ORDER BY code LIMIT :most
+      """
+          .formatted(LOOSE);
+  private final Sql sql;
+
+  ProductStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  List<Product> search(String text, int most) {
+    return sql.sql(COLUMNS + FOUND)
+        .param("text", text)
+        .param("like", "%" + text + "%")
+        .param("start", text + "%")
+        .param("most", most)
+        .query(ProductStore::product)
+        .list();
+  }
+
+  Optional<Product> find(String code) {
+    return sql.sql(COLUMNS + " WHERE code = :code")
+        .param("code", code)
+        .query(ProductStore::product)
+        .optional();
+  }
+
+  List<Product> byCodes(Collection<String> codes) {
+    if (codes.isEmpty()) {
+      return List.of();
+    }
+    return sql.sql(COLUMNS + " WHERE code IN (:codes) ORDER BY code")
+        .param("codes", codes)
+        .query(ProductStore::product)
+        .list();
+  }
+
+  List<Product> byLooseCodes(Collection<String> codes) {
+    if (codes.isEmpty()) {
+      return List.of();
+    }
+    return sql.sql(COLUMNS + " WHERE " + LOOSE + " IN (:codes) ORDER BY code")
+        .param("codes", codes)
+        .query(ProductStore::product)
+        .list();
+  }
+
+  long insert(Product product) {
+    return bound(INSERT, product).query(Long.class).single();
+  }
+
+  /** Writes all of a product save its code. */
+  int update(Product product, long version) {
+    return bound(UPDATE, product).param("version", version).update();
+  }
+
+  private JdbcClient.StatementSpec bound(String statement, Product product) {
+    return sql.sql(statement)
+        .param("code", product.code())
+        .param("name", product.name())
+        .param("family", product.family())
+        .param("unit", product.unit())
+        .param("list", product.listPrice().toTenThousandths())
+        .param("cost", product.unitCost().toTenThousandths())
+        .param("tax", product.tax().toTenThousandths())
+        .param("every", product.everyMonths().orElse(null))
+        .param("term", product.termMonths().orElse(null))
+        .param("active", product.active())
+        .param("stock", product.stock().map(Quantity::toThousandths).orElse(null))
+        .param("onOrder", product.onOrder().toThousandths())
+        .param("lead", product.leadDays());
+  }
+
+  /** What there is of a product beside its figures. */
+  record Meta(long id, long version, String picture, String pictureType) {}
+
+  Optional<Meta> meta(String code) {
+    return sql.sql("SELECT id, version, picture, picture_type FROM product WHERE code = :code")
+        .param("code", code)
+        .query(Meta.class)
+        .optional();
+  }
+
+  void setPicture(long id, String sha256, String type) {
+    sql.sql(
+            """
+            UPDATE product SET picture = :picture, picture_type = :type, version = version + 1
+            WHERE id = :id
+            """)
+        .param("picture", sha256)
+        .param("type", type)
+        .param("id", id)
+        .update();
+  }
+
+  boolean isAccount(long id) {
+    return sql.sql("SELECT EXISTS (SELECT 1 FROM account WHERE id = :id)")
+        .param("id", id)
+        .query(Boolean.class)
+        .single();
+  }
+
+  void setAssortment(long account, Collection<String> families) {
+    sql.sql("DELETE FROM account_assortment WHERE account_id = :account")
+        .param("account", account)
+        .update();
+    for (String family : families) {
+      sql.sql("INSERT INTO account_assortment (account_id, family) VALUES (:account, :family)")
+          .param("account", account)
+          .param("family", family)
+          .update();
+    }
+  }
+
+  record AssortmentRow(long accountId, String number, String name, String family) {}
+
+  List<AssortmentRow> ranges() {
+    return sql.sql(
+            """
+            SELECT r.account_id, a.number, a.name, r.family
+            FROM account_assortment r JOIN account a ON a.id = r.account_id
+            ORDER BY a.name, a.id, r.family
+            """)
+        .query(AssortmentRow.class)
+        .list();
+  }
+
+  List<Product> list(ProductQuery query) {
+    return sql.sql(COLUMNS + NARROWED)
+        .param("family", query.family())
+        .param("sale", query.sale())
+        .param("text", query.text())
+        .param("like", "%" + query.text() + "%")
+        .param("after", query.after())
+        .param("most", query.most())
+        .query(ProductStore::product)
+        .list();
+  }
+
+  /**
+   * A narrowed list of products.
+   *
+   * @param sale {@code yes}, {@code no} or blank for both
+   * @param after the code after which the page begins
+   */
+  record ProductQuery(String text, String family, String sale, String after, int most) {}
+
+  private static Product product(ResultSet row, int n) throws SQLException {
+    return new Product(
+        row.getString("code"),
+        row.getString("name"),
+        row.getString("family"),
+        row.getString("unit"),
+        UnitPrice.ofTenThousandths(row.getLong("list_price")),
+        UnitPrice.ofTenThousandths(row.getLong("unit_cost")),
+        Percent.ofTenThousandths(row.getLong("tax")),
+        Columns.maybe(row, "every_months", Math::toIntExact),
+        Columns.maybe(row, "term_months", Math::toIntExact),
+        row.getBoolean("active"),
+        Columns.maybe(row, "stock", Quantity::ofThousandths),
+        Quantity.ofThousandths(row.getLong("on_order")),
+        row.getInt("lead_days"));
+  }
+
+  List<String> families() {
+    return sql.sql("SELECT DISTINCT family FROM product ORDER BY family")
+        .query(String.class)
+        .list();
+  }
+
+  /** The families that an account may buy from; none when all. */
+  Set<String> assortmentOf(long account) {
+    return new LinkedHashSet<>(
+        sql.sql("SELECT family FROM account_assortment WHERE account_id = :account ORDER BY family")
+            .param("account", account)
+            .query(String.class)
+            .list());
+  }
+}

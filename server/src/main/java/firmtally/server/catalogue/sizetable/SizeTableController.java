@@ -1,0 +1,67 @@
+package firmtally.server.catalogue.sizetable;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Versions;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/size-tables")
+class SizeTableController {
+  private final SizeTableService grids;
+
+  SizeTableController(SizeTableService grids) {
+    this.grids = grids;
+  }
+
+  record SizeTableSaved(long id) {}
+
+  @GetMapping
+  List<SizeTableService.SizeTable> all() {
+    return grids.all();
+  }
+
+  @GetMapping("/{id}")
+  SizeTableService.SizeTable get(@PathVariable long id) {
+    return grids.get(id);
+  }
+
+  @PostMapping
+  SizeTableSaved keep(@RequestBody SizeTableService.SizeTableForm typed, @SignedIn Actor actor) {
+    return new SizeTableSaved(grids.keep(typed, actor));
+  }
+
+  @PutMapping("/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody SizeTableService.SizeTableForm typed,
+      @SignedIn Actor actor) {
+    grids.change(id, Versions.of(version), typed, actor);
+  }
+
+  @PostMapping("/{id}/deactivated")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setDeactivated(
+      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+    grids.setDeactivated(id, Versions.of(version), true, actor);
+  }
+
+  @PostMapping("/{id}/back")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeBack(
+      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+    grids.setDeactivated(id, Versions.of(version), false, actor);
+  }
+}

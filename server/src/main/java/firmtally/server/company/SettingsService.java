@@ -1,0 +1,194 @@
+package firmtally.server.company;
+
+import firmtally.core.margin.SignOffPolicy;
+import firmtally.core.money.Currencies;
+import firmtally.core.money.Percent;
+import firmtally.core.pricing.PricePolicy;
+import firmtally.server.access.Role;
+import firmtally.server.access.UserService;
+import firmtally.server.pipeline.process.ProcessService;
+import firmtally.server.platform.database.Remembered;
+import firmtally.server.platform.web.Amounts;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.NotPossible;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.LongFunction;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The company's settings. */
+@Service
+public class SettingsService {
+  private static final int LONGEST = 100;
+  private static final String REP_MAY_GIVE = "10";
+  private static final String FIRST_FLOOR = "25";
+  private final SettingsStore store;
+  private final UserService people;
+  private final ProcessService processes;
+  private final Remembered<Settings> remembered;
+
+  SettingsService(SettingsStore store, UserService people, ProcessService processes) {
+    this.store = store;
+    this.people = people;
+    this.processes = processes;
+    this.remembered = new Remembered<>(this::read);
+  }
+
+  /** All of it, as it is asked for several times at each key in a worksheet. */
+  private record Settings(
+      Optional<SettingsStore.CompanyRow> company,
+      List<SignOffPolicy.Level> levels,
+      List<SignOffPolicy.FamilyFloor> familyFloors) {}
+
+  private Settings read() {
+    return new Settings(store.find(), store.levels(), store.familyFloors());
+  }
+
+  /** The company. */
+  public record Company(
+      String name, CurrencyUnit currency, PricePolicy pricePolicy, int quoteDays) {}
+
+  /** What the first visit sets up. */
+  public record Setup(
+      String company, String currency, String name, String email, String login, String password) {}
+
+  /** The company. */
+  public Company company() {
+    SettingsStore.CompanyRow row = row();
+    return new Company(
+        row.name(),
+        Currencies.get(row.currency()),
+        PricePolicy.valueOf(row.pricePolicy().toUpperCase(Locale.ROOT)),
+        row.quoteDays());
+  }
+
+  /** An amount kept in minor units, as a decimal text: 125000 is {@code "1250.00"} in EUR. */
+  public LongFunction<String> amounts() {
+    CurrencyUnit currency = company().currency();
+    return minor -> Money.ofMinor(currency, minor).getAmount().toPlainString();
+  }
+
+  /** An amount as typed, in the company's currency; 0 or more. */
+  public Money amount(String text) {
+    return Amounts.parse(company().currency(), text);
+  }
+
+  private SettingsStore.CompanyRow row() {
+    return remembered
+        .get()
+        .company()
+        .orElseThrow(() -> new NotPossible("The company has not been set up yet."));
+  }
+
+  /** The sign-off policy as it holds for a role. */
+  public SignOffPolicy signOffPolicy(Role asker) {
+    SettingsStore.CompanyRow row = row();
+    CurrencyUnit currency = Currencies.get(row.currency());
+    return new SignOffPolicy(
+        asker.signsAs(),
+        remembered.get().levels(),
+        remembered.get().familyFloors(),
+        Optional.ofNullable(row.documentFloor())
+            .map(Percent::ofTenThousandths)
+            .map(floor -> new SignOffPolicy.DocumentFloor(floor, row.documentFloorRole())),
+        amountRole(currency, row.giftCost(), row.giftCostRole()),
+        amountRole(currency, row.valueOver(), row.valueOverRole()).stream().toList());
+  }
+
+  private static Optional<SignOffPolicy.AmountRole> amountRole(
+      CurrencyUnit currency, Long minor, String role) {
+    return Optional.ofNullable(minor)
+        .map(m -> new SignOffPolicy.AmountRole(Money.ofMinor(currency, m), role));
+  }
+
+  /**
+   * Sets up the company, its currency and its first person, in one act. The processes and the
+   * sign-off policy that a new company starts with are made with it.
+   */
+  @Transactional
+  public void setUp(Setup typed) {
+    if (!people.isEmpty()) {
+      throw new NotPossible("The company has been set up already; sign in.");
+    }
+    Input input = new Input();
+    String name = input.text("company", typed.company(), LONGEST);
+    String currency = typed.currency() == null ? "" : typed.currency().strip();
+    if (Currencies.find(currency).isEmpty()) {
+      input.refuse("currency", "This is not an active currency with minor digits, such as EUR.");
+    }
+    people.add(
+        input,
+        new UserService.NewUser(
+            typed.login(),
+            typed.name(),
+            typed.email(),
+            Role.ADMINISTRATOR,
+            null,
+            typed.password()));
+    found(name, currency);
+    remembered.forget();
+  }
+
+  private void found(String name, String currency) {
+    store.insertCompany(name, currency);
+    remembered.forget();
+    store.setPolicy(new SettingsStore.Policy(Percent.parse(FIRST_FLOOR), null, null));
+    store.insertLevel(1, Role.REP.word(), Percent.parse(REP_MAY_GIVE));
+    store.insertLevel(2, Role.MANAGER.word(), Percent.HUNDRED);
+    ProcessService.CheckForm lines = must("A line on it", "lines");
+    processes.found(
+        "New business",
+        "new",
+        List.of(
+            stage("Understood", "10", "14", null, step("call", "Ask what they need", "3"), lines),
+            stage("Calculation out", "25", "14", null, step("email", "Send the quote", "5")),
+            stage("Quoted", "50", "21", "quote-sent", step("call", "Talk the quote through", "4")),
+            stage("Agreed in words", "80", "10", null, step("call", "Ask for the order", "5"))));
+    processes.found(
+        "Renewal",
+        "renewal",
+        List.of(
+            stage("Running", "75", "300", null, null),
+            stage("Called", "85", "20", null, step("email", "Send the renewal quote", "5")),
+            stage(
+                "Renewal quoted",
+                "92",
+                "14",
+                "quote-sent",
+                step("call", "Ask for the order", "5"))));
+  }
+
+  private static ProcessService.CheckForm must(String words, String proof) {
+    return new ProcessService.CheckForm(null, words, proof, true, false);
+  }
+
+  private static ProcessService.StepForm step(String kind, String subject, String days) {
+    return new ProcessService.StepForm(kind, subject, days);
+  }
+
+  private static ProcessService.StageForm stage(
+      String name,
+      String probability,
+      String days,
+      String movesHere,
+      ProcessService.StepForm step,
+      ProcessService.CheckForm... checks) {
+    return new ProcessService.StageForm(
+        null, name, probability, days, null, movesHere, step, false, List.of(checks));
+  }
+
+  /** Sets floors and limits whose sign-off is the manager's. */
+  @Transactional
+  public void setFloors(
+      Percent document, List<SignOffPolicy.FamilyFloor> families, Money giftCost, Money valueOver) {
+    store.setPolicy(
+        new SettingsStore.Policy(
+            document, giftCost.getAmountMinorLong(), valueOver.getAmountMinorLong()));
+    families.forEach(f -> store.insertFamilyFloor(f.family(), f.margin(), f.role()));
+    remembered.forget();
+  }
+}

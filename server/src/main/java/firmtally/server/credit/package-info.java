@@ -1,2 +1,0 @@
-/** Limits, open items and what the credit check says of an account. */
-package firmtally.server.credit;

@@ -1,0 +1,129 @@
+package firmtally.server.customers.account;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Cursor;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versions;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/accounts")
+class AccountController {
+  private static final int PAGE = 100;
+  private final AccountService accounts;
+
+  AccountController(AccountService accounts) {
+    this.accounts = accounts;
+  }
+
+  record AccountRow(
+      long id,
+      String number,
+      String name,
+      String town,
+      String industry,
+      String status,
+      @MaybeNull String priceGroup,
+      String owner,
+      boolean stopped) {}
+
+  record AccountList(List<AccountRow> rows, @MaybeNull String next) {}
+
+  record Opened(long id) {}
+
+  @GetMapping
+  AccountList page(
+      @RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "") String after) {
+    Cursor from = Cursor.of(after);
+    List<Account> found = accounts.page(q, from.key(), from.id(), PAGE);
+    Account last = found.size() == PAGE ? found.get(PAGE - 1) : null;
+    return new AccountList(
+        found.stream().map(AccountController::row).toList(),
+        last == null ? null : new Cursor(last.name(), last.id()).toString());
+  }
+
+  private static AccountRow row(Account a) {
+    return new AccountRow(
+        a.id(),
+        a.number(),
+        a.name(),
+        a.town(),
+        a.industry(),
+        a.status(),
+        a.priceGroup(),
+        a.ownerName(),
+        a.stopped());
+  }
+
+  @PostMapping
+  Opened open(@RequestBody AccountService.AccountForm typed, @SignedIn Actor actor) {
+    return new Opened(accounts.open(typed, actor));
+  }
+
+  record ContactAdded(long id) {}
+
+  record NoteForm(String words, boolean pinned) {}
+
+  record Pinned(boolean pinned) {}
+
+  @PutMapping("/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changeAccount(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody AccountService.AccountEdit typed,
+      @SignedIn Actor actor) {
+    accounts.change(id, Versions.of(version), typed, actor);
+  }
+
+  @GetMapping("/{id}/contacts")
+  List<AccountService.Contact> contacts(@PathVariable long id) {
+    return accounts.contacts(id);
+  }
+
+  @PostMapping("/{id}/contacts")
+  ContactAdded addContact(
+      @PathVariable long id, @RequestBody AccountService.ContactForm typed, @SignedIn Actor actor) {
+    actor.checkSells();
+    return new ContactAdded(accounts.addContact(id, typed, actor));
+  }
+
+  @PutMapping("/{id}/contacts/{contact}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changeContact(
+      @PathVariable long id,
+      @PathVariable long contact,
+      @RequestHeader("If-Match") String version,
+      @RequestBody AccountService.ContactForm typed,
+      @SignedIn Actor actor) {
+    accounts.changeContact(id, contact, Versions.of(version), typed, actor);
+  }
+
+  @PostMapping("/{id}/notes")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void addNote(@PathVariable long id, @RequestBody NoteForm typed, @SignedIn Actor actor) {
+    accounts.addNote(id, typed.words(), typed.pinned(), actor);
+  }
+
+  @PutMapping("/{id}/notes/{note}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void pin(
+      @PathVariable long id,
+      @PathVariable long note,
+      @RequestBody Pinned typed,
+      @SignedIn Actor actor) {
+    accounts.pin(id, note, typed.pinned(), actor);
+  }
+}

@@ -1,0 +1,375 @@
+package firmtally.server.customers.account;
+
+import firmtally.server.access.Actor;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.search.PhoneIndex;
+import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Accounts. */
+@Service
+public class AccountService {
+  private static final int LONGEST = 120;
+  private static final int TERMS_DAYS = 30;
+  private static final int MOST_TERMS = 365;
+  private static final Set<String> CHANNELS = Set.of("phone", "email", "visit");
+  private static final int GRACE_DAYS = 5;
+  private static final long WATCH = 200_000;
+  private final AccountStore store;
+  private final ChangeLog log;
+  private final Counters counters;
+  private final SearchIndex index;
+  private final PhoneIndex phones;
+  private final Clock clock;
+
+  AccountService(
+      AccountStore store,
+      ChangeLog log,
+      Counters counters,
+      SearchIndex index,
+      PhoneIndex phones,
+      Clock clock) {
+    this.store = store;
+    this.log = log;
+    this.counters = counters;
+    this.index = index;
+    this.phones = phones;
+    this.clock = clock;
+  }
+
+  /**
+   * A person at an account.
+   *
+   * @param channel how they like to be reached: phone, email, visit, or blank
+   * @param hours when, in their own words
+   */
+  public record Contact(
+      long id,
+      String name,
+      String role,
+      String email,
+      String phone,
+      String channel,
+      String hours,
+      long version) {}
+
+  /** A contact as typed. */
+  public record ContactForm(
+      String name,
+      @MaybeNull String role,
+      @MaybeNull String email,
+      @MaybeNull String phone,
+      @MaybeNull String channel,
+      @MaybeNull String hours) {}
+
+  /** A note on an account; pinned ones stand first on its page. */
+  public record NoteView(long id, String words, boolean pinned, String person, String at) {}
+
+  /** What can be changed on an account; price group and terms by managers only. */
+  public record AccountEdit(
+      String name,
+      @MaybeNull String industry,
+      @MaybeNull String street,
+      @MaybeNull String postal,
+      @MaybeNull String town,
+      @MaybeNull String email,
+      @MaybeNull String phone,
+      @MaybeNull String priceGroup,
+      String termsDays,
+      boolean poNumberRequired) {}
+
+  /** A new account as typed; the contact may be left blank. */
+  public record AccountForm(
+      String name,
+      String kind,
+      String industry,
+      String postal,
+      String town,
+      String email,
+      String phone,
+      String contact) {}
+
+  public Account get(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere("account", id));
+  }
+
+  List<Account> page(String text, String afterName, long afterId, int most) {
+    return store.page(text.strip(), afterName, afterId, most);
+  }
+
+  public List<Contact> contacts(long account) {
+    return store.contacts(account);
+  }
+
+  /** Opens a prospect. */
+  @Transactional
+  public long open(AccountForm typed, Actor actor) {
+    actor.checkSells();
+    Input input = new Input();
+    String name = input.text("name", typed.name(), LONGEST);
+    String contact = input.optionalText("contact", typed.contact(), LONGEST);
+    String email = input.email("email", typed.email(), LONGEST);
+    String phone = input.optionalText("phone", typed.phone(), LONGEST);
+    Account account =
+        new Account(
+            0,
+            "",
+            name,
+            "person".equals(typed.kind()) ? "person" : "company",
+            "prospect",
+            input.optionalText("industry", typed.industry(), LONGEST),
+            "",
+            input.optionalText("postal", typed.postal(), LONGEST),
+            input.optionalText("town", typed.town(), LONGEST),
+            email,
+            phone,
+            null,
+            actor.id(),
+            actor.name(),
+            actor.team(),
+            TERMS_DAYS,
+            0,
+            GRACE_DAYS,
+            0,
+            WATCH,
+            false,
+            false,
+            "",
+            1);
+    input.check();
+    long id = add(account, actor.id());
+    if (!contact.isEmpty()) {
+      addContact(id, new ContactForm(contact, "", email, phone, "", ""), actor);
+    }
+    return id;
+  }
+
+  /** Adds an account that is known to be in order; it is given a number. */
+  @Transactional
+  public long add(Account a, long by) {
+    String number = a.number().isEmpty() ? counters.next("A") : a.number();
+    long id =
+        store.insert(
+            new Account(
+                0,
+                number,
+                a.name(),
+                a.kind(),
+                a.status(),
+                a.industry(),
+                a.street(),
+                a.postal(),
+                a.town(),
+                a.email(),
+                a.phone(),
+                a.priceGroup(),
+                a.ownerId(),
+                a.ownerName(),
+                a.ownerTeam(),
+                a.termsDays(),
+                a.lateDays(),
+                a.graceDays(),
+                a.overdueAllowed(),
+                a.watchPercent(),
+                a.stopped(),
+                a.poNumberRequired(),
+                a.note(),
+                1));
+    index.add("account", id, number, a.name() + " " + a.town());
+    phones.add("account", id, a.phone());
+    log.note(by, "account", id, "account opened", null, a.name());
+    return id;
+  }
+
+  /** Adds a contact. */
+  @Transactional
+  public long addContact(long account, ContactForm typed, Actor actor) {
+    Account of = get(account);
+    Input input = new Input();
+    ContactForm contact = read(input, typed);
+    input.check();
+    long id = store.insertContact(account, contact);
+    phones.put("contact", id, contact.phone());
+    index.put("account", account, of.number(), found(of));
+    log.note(actor.id(), "account", account, "contact", null, contact.name());
+    return id;
+  }
+
+  /** Changes a contact. */
+  @Transactional
+  public void changeContact(long account, long id, long version, ContactForm typed, Actor actor) {
+    Account of = changeable(account, actor);
+    Contact before =
+        contacts(account).stream()
+            .filter(c -> c.id() == id)
+            .findFirst()
+            .orElseThrow(() -> new NotThere("contact of this account", id));
+    Input input = new Input();
+    ContactForm contact = read(input, typed);
+    input.check();
+    log.expectOne(store.updateContact(id, version, contact), "account", account, before.version());
+    phones.put("contact", id, contact.phone());
+    index.put("account", account, of.number(), found(of));
+    log.note(actor.id(), "account", account, "contact", words(before), words(contact));
+  }
+
+  private static ContactForm read(Input input, ContactForm typed) {
+    return new ContactForm(
+        input.text("name", typed.name(), LONGEST),
+        input.optionalText("role", typed.role(), LONGEST),
+        input.email("email", typed.email(), LONGEST),
+        input.optionalText("phone", typed.phone(), LONGEST),
+        input.oneOf("channel", typed.channel(), CHANNELS).orElse(""),
+        input.optionalText("hours", typed.hours(), LONGEST));
+  }
+
+  private static String words(Contact c) {
+    return String.join(" ", c.name(), c.role(), c.email(), c.phone()).strip();
+  }
+
+  private static String words(ContactForm c) {
+    return String.join(" ", c.name(), c.role(), c.email(), c.phone()).strip();
+  }
+
+  /** What an account is found by: its name, its place, and who is there. */
+  private String found(Account account) {
+    return account.name()
+        + " "
+        + account.town()
+        + contacts(account.id()).stream().map(c -> " " + c.name()).collect(Collectors.joining());
+  }
+
+  /** An account that the person may change: its owner's and their managers'. */
+  public Account changeable(long id, Actor actor) {
+    Account account = get(id);
+    actor.checkMayChange(account.owner(), "this account");
+    return account;
+  }
+
+  /** Changes what can be typed on an account. */
+  @Transactional
+  public void change(long id, long version, AccountEdit typed, Actor actor) {
+    Account before = changeable(id, actor);
+    Input input = new Input();
+    AccountStore.Edit edit =
+        new AccountStore.Edit(
+            id,
+            version,
+            input.text("name", typed.name(), LONGEST),
+            input.optionalText("industry", typed.industry(), LONGEST),
+            input.optionalText("street", typed.street(), LONGEST),
+            input.optionalText("postal", typed.postal(), LONGEST),
+            input.optionalText("town", typed.town(), LONGEST),
+            input.email("email", typed.email(), LONGEST),
+            input.optionalText("phone", typed.phone(), LONGEST),
+            blankToNull(input.optionalText("priceGroup", typed.priceGroup(), LONGEST)),
+            input.whole("termsDays", typed.termsDays(), 0, MOST_TERMS).orElse(0),
+            typed.poNumberRequired());
+    boolean changesTerms =
+        edit.termsDays() != before.termsDays()
+            || !Objects.equals(edit.priceGroup(), before.priceGroup());
+    if (changesTerms && !actor.manages(before.ownerTeam())) {
+      input.refuse("termsDays", "Only a manager may change price group and terms.");
+    }
+    input.check();
+    log.expectOne(store.update(edit), "account", id, before.version());
+    phones.put("account", id, edit.phone());
+    index.put("account", id, before.number(), found(get(id)));
+    note(actor, id, "name", before.name(), edit.name());
+    note(actor, id, "industry", before.industry(), edit.industry());
+    note(
+        actor,
+        id,
+        "address",
+        String.join(" ", before.street(), before.postal(), before.town()),
+        String.join(" ", edit.street(), edit.postal(), edit.town()));
+    note(actor, id, "email", before.email(), edit.email());
+    note(actor, id, "phone", before.phone(), edit.phone());
+    note(actor, id, "price group", before.priceGroup(), edit.priceGroup());
+    note(actor, id, "terms", before.termsDays() + " days", edit.termsDays() + " days");
+    note(
+        actor,
+        id,
+        "order number",
+        before.poNumberRequired() ? "needed" : "not needed",
+        edit.poNumberRequired() ? "needed" : "not needed");
+  }
+
+  private void note(Actor actor, long id, String what, String before, String after) {
+    if (!Objects.equals(before, after)) {
+      log.note(actor.id(), "account", id, what, before, after);
+    }
+  }
+
+  private static String blankToNull(String text) {
+    return text.isEmpty() ? null : text;
+  }
+
+  /** The notes on an account: pinned ones first, then the latest. */
+  public List<NoteView> notes(long account) {
+    return store.notes(account);
+  }
+
+  /** Notes something down on an account; whoever sells may. */
+  @Transactional
+  public void addNote(long account, String typed, boolean pinned, Actor actor) {
+    get(account);
+    Input input = new Input();
+    String words = input.longText("words", typed);
+    if (words.isEmpty()) {
+      input.refuse("words", "This must not be empty.");
+    }
+    input.check();
+    store.insertNote(account, actor.id(), clock.instant().toString(), words, pinned);
+    log.note(actor.id(), "account", account, pinned ? "pinned note" : "note", null, words);
+  }
+
+  /** Pins a note, or takes the pin away. */
+  @Transactional
+  public void pin(long account, long note, boolean pinned, Actor actor) {
+    get(account);
+    if (store.pin(account, note, pinned) == 0) {
+      throw new NotThere("note on this account", note);
+    }
+    log.note(
+        actor.id(),
+        "account",
+        account,
+        "note",
+        pinned ? "loose" : "pinned",
+        pinned ? "pinned" : "loose");
+  }
+
+  /** The accounts of an owner, by name. */
+  public List<Account> ownedBy(long owner) {
+    return store.ownedBy(owner);
+  }
+
+  /** Gives an account to another owner. */
+  @Transactional
+  public void setOwner(long id, long owner, String ownerName, long by) {
+    Account before = get(id);
+    store.setOwner(id, owner);
+    log.note(by, "account", id, "owner", before.ownerName(), ownerName);
+  }
+
+  /** A prospect becomes a customer with the first order, by itself. */
+  @Transactional
+  public void becomeCustomer(long id, long by) {
+    Account account = get(id);
+    if ("prospect".equals(account.status())) {
+      store.setStatus(id, "customer");
+      log.note(by, "account", id, "status", "prospect", "customer");
+    }
+  }
+}

@@ -1,0 +1,187 @@
+package firmtally.server.customers.account;
+
+import firmtally.server.platform.database.Sql;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class AccountStore {
+  private static final String COLUMNS =
+      """
+      SELECT a.id, a.number, a.name, a.kind, a.status, a.industry, a.street, a.postal, a.town, a.email, a.phone,
+             a.price_group, a.owner_id, p.name AS owner_name, p.team AS owner_team, a.terms_days, a.late_days, a.grace_days,
+             a.overdue_allowed, a.watch_percent, a.stopped, a.po_number_required, a.note, a.version
+      FROM account a JOIN person p ON p.id = a.owner_id
+      """;
+  private static final String PAGE =
+      COLUMNS
+          + """
+          WHERE (a.name, a.id) > (:name, :id) AND (:text = '' OR a.name LIKE :like OR a.number LIKE :like
+                 OR a.town LIKE :like OR a.industry LIKE :like)
+          ORDER BY a.name, a.id LIMIT :most
+          """;
+  private static final String INSERT =
+      """
+      INSERT INTO account (number, name, kind, status, industry, street, postal, town, email, phone, price_group, owner_id,
+                           terms_days, late_days, grace_days, overdue_allowed, watch_percent, stopped,
+                           po_number_required, note)
+      VALUES (:number, :name, :kind, :status, :industry, :street, :postal, :town, :email, :phone, :priceGroup, :ownerId,
+              :termsDays, :lateDays, :graceDays, :overdueAllowed, :watchPercent, :stopped, :poNumberRequired, :note)
+      RETURNING id
+      """;
+  private final Sql sql;
+
+  AccountStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  List<Account> page(String text, String afterName, long afterId, int most) {
+    return sql.sql(PAGE)
+        .param("text", text)
+        .param("like", "%" + text + "%")
+        .param("name", afterName)
+        .param("id", afterId)
+        .param("most", most)
+        .query(Account.class)
+        .list();
+  }
+
+  Optional<Account> find(long id) {
+    return sql.sql(COLUMNS + " WHERE a.id = :id").param("id", id).query(Account.class).optional();
+  }
+
+  long insert(Account account) {
+    return sql.sql(INSERT).paramSource(account).query(Long.class).single();
+  }
+
+  /** What can be typed on an account, as it is written. */
+  record Edit(
+      long id,
+      long version,
+      String name,
+      String industry,
+      String street,
+      String postal,
+      String town,
+      String email,
+      String phone,
+      String priceGroup,
+      int termsDays,
+      boolean poNumberRequired) {}
+
+  int update(Edit edit) {
+    return sql.sql(
+            """
+            UPDATE account SET name = :name, industry = :industry, street = :street, postal = :postal, town = :town,
+              email = :email, phone = :phone, price_group = :priceGroup, terms_days = :termsDays,
+              po_number_required = :poNumberRequired, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .paramSource(edit)
+        .update();
+  }
+
+  long insertContact(long account, AccountService.ContactForm contact) {
+    return sql.sql(
+            """
+            INSERT INTO contact (account_id, name, role, email, phone, channel, hours)
+            VALUES (:account, :name, :role, :email, :phone, :channel, :hours) RETURNING id
+            """)
+        .params(values(contact))
+        .param("account", account)
+        .query(Long.class)
+        .single();
+  }
+
+  int updateContact(long id, long version, AccountService.ContactForm contact) {
+    return sql.sql(
+            """
+            UPDATE contact SET name = :name, role = :role, email = :email, phone = :phone, channel = :channel,
+              hours = :hours, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .params(values(contact))
+        .param("id", id)
+        .param("version", version)
+        .update();
+  }
+
+  private static Map<String, String> values(AccountService.ContactForm contact) {
+    return Map.of(
+        "name", contact.name(),
+        "role", contact.role(),
+        "email", contact.email(),
+        "phone", contact.phone(),
+        "channel", contact.channel(),
+        "hours", contact.hours());
+  }
+
+  List<AccountService.Contact> contacts(long account) {
+    return sql.sql(
+            """
+            SELECT id, name, role, email, phone, channel, hours, version FROM contact
+            WHERE account_id = :account ORDER BY id
+            """)
+        .param("account", account)
+        .query(AccountService.Contact.class)
+        .list();
+  }
+
+  List<AccountService.NoteView> notes(long account) {
+    return sql.sql(
+            """
+            SELECT n.id, n.words, n.pinned, p.name AS person, n.at
+            FROM account_note n JOIN person p ON p.id = n.person_id
+            WHERE n.account_id = :account ORDER BY n.pinned DESC, n.id DESC LIMIT 100
+            """)
+        .param("account", account)
+        .query(AccountService.NoteView.class)
+        .list();
+  }
+
+  void insertNote(long account, long person, String at, String words, boolean pinned) {
+    sql.sql(
+            """
+            INSERT INTO account_note (account_id, person_id, at, words, pinned)
+            VALUES (:account, :person, :at, :words, :pinned)
+            """)
+        .param("account", account)
+        .param("person", person)
+        .param("at", at)
+        .param("words", words)
+        .param("pinned", pinned)
+        .update();
+  }
+
+  int pin(long account, long note, boolean pinned) {
+    return sql.sql(
+            "UPDATE account_note SET pinned = :pinned WHERE id = :id AND account_id = :account")
+        .param("pinned", pinned)
+        .param("id", note)
+        .param("account", account)
+        .update();
+  }
+
+  List<Account> ownedBy(long owner) {
+    return sql.sql(COLUMNS + " WHERE a.owner_id = :owner ORDER BY a.name, a.id")
+        .param("owner", owner)
+        .query(Account.class)
+        .list();
+  }
+
+  void setOwner(long id, long owner) {
+    sql.sql("UPDATE account SET owner_id = :owner, version = version + 1 WHERE id = :id")
+        .param("id", id)
+        .param("owner", owner)
+        .update();
+  }
+
+  void setStatus(long id, String status) {
+    sql.sql("UPDATE account SET status = :status, version = version + 1 WHERE id = :id")
+        .param("status", status)
+        .param("id", id)
+        .update();
+  }
+}

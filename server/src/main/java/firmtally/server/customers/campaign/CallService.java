@@ -1,0 +1,249 @@
+package firmtally.server.customers.campaign;
+
+import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.opportunity.Opening;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The acts on call lists. */
+@Service
+public class CallService {
+  private static final int LONGEST = 120;
+  private static final int MOST = 2000;
+  private static final int SHOWN = 200;
+  private static final Set<String> OUTCOMES =
+      Set.of("not-reached", "call-again", "no-interest", "reached", "opportunity");
+  private static final Map<String, String> WORDS =
+      Map.of(
+          "not-reached", "Not reached.",
+          "call-again", "To be called again.",
+          "no-interest", "No interest.",
+          "reached", "Reached.",
+          "opportunity", "An opportunity was raised.");
+  private final CallStore store;
+  private final OpportunityService opportunities;
+  private final ActivityService activities;
+  private final SettingsService settings;
+  private final JsonMapper json;
+  private final ChangeLog log;
+  private final Clock clock;
+
+  CallService(
+      CallStore store,
+      OpportunityService opportunities,
+      ActivityService activities,
+      SettingsService settings,
+      JsonMapper json,
+      ChangeLog log,
+      Clock clock) {
+    this.store = store;
+    this.opportunities = opportunities;
+    this.activities = activities;
+    this.settings = settings;
+    this.json = json;
+    this.log = log;
+    this.clock = clock;
+  }
+
+  /** Somebody whom a filter picks. */
+  public record PickedRow(
+      long accountId,
+      String account,
+      String town,
+      @MaybeNull Long contactId,
+      @MaybeNull String contact,
+      @MaybeNull String lastBought) {}
+
+  /** A call list, and how far it is walked. */
+  public record CallListRow(
+      long id,
+      String name,
+      String campaign,
+      String person,
+      long madeBy,
+      String madeOn,
+      @MaybeNull String closedOn,
+      long version,
+      long total,
+      long done,
+      long reached,
+      long raised) {}
+
+  /** One to call, with what to know before. */
+  public record EntryView(
+      long id,
+      int position,
+      long accountId,
+      String account,
+      String town,
+      String status,
+      String industry,
+      @MaybeNull String contact,
+      String phone,
+      String hours,
+      @MaybeNull String outcome,
+      String words,
+      @MaybeNull String againOn,
+      @MaybeNull String at,
+      @MaybeNull String person,
+      @MaybeNull Long opportunityId,
+      @MaybeNull String opportunityNumber,
+      @MaybeNull String lastBought,
+      @MaybeNull String pinned) {}
+
+  /** What a campaign brought so far, whichever way it came in. */
+  public record CampaignResult(
+      long enquiries,
+      long opportunities,
+      long open,
+      String openValue,
+      long won,
+      String wonValue,
+      long lost) {}
+
+  /** What came of a call; with a title an opportunity is raised that is tied to the campaign. */
+  public record OutcomeForm(
+      String outcome,
+      @MaybeNull String words,
+      @MaybeNull String againOn,
+      @MaybeNull String title) {}
+
+  /** Whom a filter picks, and how many in all. */
+  public record Picked(List<PickedRow> rows, int total) {}
+
+  Picked picked(CallPick pick) {
+    List<PickedRow> all = store.picked(pick, MOST + 1);
+    return new Picked(all.stream().limit(SHOWN).toList(), all.size());
+  }
+
+  List<CallListRow> lists() {
+    return store.lists();
+  }
+
+  CallListRow get(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere("call list", id));
+  }
+
+  List<EntryView> entries(long id) {
+    return store.entries(id);
+  }
+
+  CampaignResult result(String campaign) {
+    return store.result(campaign, settings.amounts());
+  }
+
+  /** Makes a list of everybody whom a filter picks. */
+  @Transactional
+  public long make(String typedName, String typedCampaign, CallPick pick, Actor actor) {
+    actor.checkSells();
+    Input input = new Input();
+    String name = input.text("name", typedName, LONGEST);
+    String campaign = input.text("campaign", typedCampaign, LONGEST);
+    List<PickedRow> picked = store.picked(pick, MOST + 1);
+    if (picked.isEmpty()) {
+      input.refuse("pick", "Nobody is picked; widen the choice.");
+    }
+    if (picked.size() > MOST) {
+      input.refuse("pick", "More than " + MOST + " are picked; narrow the choice.");
+    }
+    input.check();
+    long id =
+        store.insert(
+            name,
+            campaign,
+            actor.id(),
+            LocalDate.now(clock).toString(),
+            json.writeValueAsString(pick));
+    for (int i = 0; i < picked.size(); i++) {
+      store.insertEntry(id, i + 1, picked.get(i).accountId(), picked.get(i).contactId());
+    }
+    log.note(actor.id(), "call-list", id, "call list made", null, name + ", " + picked.size());
+    return id;
+  }
+
+  /**
+   * Notes what came of a call. It stands in the account's history, and raises the opportunity when
+   * there is one.
+   *
+   * @return the opportunity's id; empty when none was raised
+   */
+  @Transactional
+  public Optional<Long> note(long entryId, OutcomeForm typed, Actor actor) {
+    actor.checkSells();
+    CallStore.Entry entry =
+        store.entry(entryId).orElseThrow(() -> new NotThere("entry of a call list", entryId));
+    if (get(entry.listId()).closedOn() != null) {
+      throw new NotPossible("This call list is closed.");
+    }
+    Input input = new Input();
+    String outcome = input.text("outcome", typed.outcome(), LONGEST);
+    input.oneOf("outcome", outcome, OUTCOMES);
+    String words = input.longText("words", typed.words());
+    Optional<LocalDate> again =
+        "call-again".equals(outcome) ? input.day("againOn", typed.againOn()) : Optional.empty();
+    boolean raises = "opportunity".equals(outcome) && entry.opportunityId() == null;
+    if (raises) {
+      input.text("title", typed.title(), LONGEST);
+    }
+    input.check();
+    Optional<Long> raised =
+        raises ? Optional.of(raise(entry, typed.title(), actor)) : Optional.empty();
+    store.note(
+        new CallStore.Note(
+            entryId,
+            outcome,
+            words,
+            again.map(LocalDate::toString).orElse(null),
+            clock.instant().toString(),
+            actor.id(),
+            raised.orElse(null)));
+    String said = words.isEmpty() ? WORDS.get(outcome) : words;
+    activities.did(
+        ActivityService.On.account(entry.accountId()),
+        "call",
+        entry.campaign() + ": " + said,
+        actor);
+    again.ifPresent(
+        day ->
+            activities.plan(
+                ActivityService.On.account(entry.accountId()),
+                new ActivityService.ActivityForm(
+                    "call", entry.campaign() + ": call again", day.toString(), null, null),
+                actor));
+    return raised;
+  }
+
+  private long raise(CallStore.Entry entry, String title, Actor actor) {
+    return opportunities.open(
+        Opening.of(entry.accountId(), title, "new")
+            .with(Optional.empty(), Optional.ofNullable(entry.contactId()))
+            .from(Optional.empty(), "call list", entry.campaign()),
+        actor);
+  }
+
+  /** Closes a list: nothing is noted on it any more. */
+  @Transactional
+  public void close(long id, Actor actor) {
+    CallListRow list = get(id);
+    if (actor.id() != list.madeBy()) {
+      actor.checkManages();
+    }
+    store.close(id, LocalDate.now(clock).toString());
+    log.note(actor.id(), "call-list", id, "state", "open", "closed");
+  }
+}

@@ -1,0 +1,288 @@
+package firmtally.server.customers.enquiry;
+
+import firmtally.core.enquiry.AssignmentRule;
+import firmtally.core.enquiry.InTurn;
+import firmtally.server.access.Actor;
+import firmtally.server.access.UserService;
+import firmtally.server.company.SettingsService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The assignment rules: who is given an enquiry, and how it went. */
+@Service
+public class AssignmentService {
+  private static final int LONGEST = 80;
+  private static final int MOST_WEIGHT = 1000;
+  private final AssignmentStore store;
+  private final UserService people;
+  private final SettingsService settings;
+  private final ChangeLog log;
+
+  AssignmentService(
+      AssignmentStore store, UserService people, SettingsService settings, ChangeLog log) {
+    this.store = store;
+    this.people = people;
+    this.settings = settings;
+    this.log = log;
+  }
+
+  /**
+   * A rule in its order.
+   *
+   * @param postalPrefixes with a comma between; blank for any
+   * @param id null for a new one
+   */
+  public record Rule(
+      @MaybeNull Long id,
+      String name,
+      String postalPrefixes,
+      @MaybeNull String family,
+      @MaybeNull String source,
+      @MaybeNull String valueFrom,
+      @MaybeNull String valueBelow,
+      List<Part> parts) {
+    public Rule {
+      postalPrefixes = postalPrefixes == null ? "" : postalPrefixes;
+      parts = Input.given(parts);
+    }
+  }
+
+  /** Somebody's part in a rule. */
+  public record Part(long personId, @MaybeNull String name, String weight, long given) {}
+
+  /** Whom an enquiry goes to, and by which rule; none when no rule means it. */
+  record Given(long personId, Optional<Long> ruleId) {}
+
+  /** A sample enquiry to try rules with. */
+  public record Sample(
+      @MaybeNull String postal,
+      @MaybeNull String family,
+      @MaybeNull String source,
+      @MaybeNull String value) {}
+
+  /** What a try came to: the rule, counted from 1, or null; whom it would go to, and why. */
+  public record Tried(@MaybeNull Integer rule, String person, String why) {}
+
+  /** How many each got, kept, won and lost, and how fast the first contact was. */
+  public record Distributed(
+      String name,
+      long got,
+      long kept,
+      long open,
+      long converted,
+      long notPursued,
+      long won,
+      long lost,
+      @MaybeNull String medianHours) {}
+
+  /** The rules in their order. */
+  public List<Rule> rules() {
+    Map<Long, List<AssignmentStore.ShareRow>> shares =
+        store.shares().stream().collect(Collectors.groupingBy(AssignmentStore.ShareRow::ruleId));
+    return store.rules().stream()
+        .map(
+            r ->
+                new Rule(
+                    r.id(),
+                    r.name(),
+                    r.postalPrefixes(),
+                    r.family(),
+                    r.source(),
+                    text(r.valueFrom()),
+                    text(r.valueBelow()),
+                    shares.getOrDefault(r.id(), List.of()).stream()
+                        .map(
+                            s ->
+                                new Part(
+                                    s.personId(), s.name(), String.valueOf(s.weight()), s.given()))
+                        .toList()))
+        .toList();
+  }
+
+  private String text(Long minor) {
+    return minor == null ? null : settings.amounts().apply(minor);
+  }
+
+  /** An amount kept in minor units. */
+  Optional<Money> value(Long minor) {
+    return Optional.ofNullable(minor).map(m -> Money.ofMinor(settings.company().currency(), m));
+  }
+
+  /** Whom the first rule that means an enquiry gives it to; it counts as given. */
+  @Transactional
+  Given next(AssignmentRule.Facts facts) {
+    Optional<Rule> rule = rules().stream().filter(r -> core(r).means(facts)).findFirst();
+    if (rule.isEmpty()) {
+      return new Given(people.caretaker().id(), Optional.empty());
+    }
+    long person = turn(rule.get()).next().personId();
+    store.countGiven(rule.get().id(), person);
+    return new Given(person, Optional.of(rule.get().id()));
+  }
+
+  private AssignmentRule core(Rule rule) {
+    return new AssignmentRule(
+        prefixes(rule.postalPrefixes()),
+        blank(rule.family()),
+        blank(rule.source()),
+        blank(rule.valueFrom()).map(settings::amount),
+        blank(rule.valueBelow()).map(settings::amount));
+  }
+
+  private static List<String> prefixes(String text) {
+    return Arrays.stream(text.split("[\\s,;]+")).filter(p -> !p.isEmpty()).toList();
+  }
+
+  private static Optional<String> blank(String text) {
+    return Optional.ofNullable(text).map(String::strip).filter(t -> !t.isEmpty());
+  }
+
+  private static InTurn<Part> turn(Rule rule) {
+    return InTurn.of(
+        rule.parts().stream()
+            .map(p -> new InTurn.Share<>(p, Integer.parseInt(p.weight()), p.given()))
+            .toList());
+  }
+
+  /** What rules that are not kept yet would do with a sample; nothing is given by it. */
+  public Tried tried(List<Rule> rules, Sample sample) {
+    Input input = new Input();
+    check(input, rules);
+    Optional<Money> value = input.value("sample.value", sample.value(), settings::amount);
+    input.check();
+    AssignmentRule.Facts facts =
+        new AssignmentRule.Facts(
+            sample.postal() == null ? "" : sample.postal(),
+            blank(sample.family()),
+            sample.source() == null ? "" : sample.source(),
+            value);
+    for (int i = 0; i < rules.size(); i++) {
+      Rule rule = rules.get(i);
+      if (core(rule).means(facts)) {
+        String person = people.get(turn(rule).next().personId()).name();
+        String others = rule.parts().size() > 1 ? ", whose turn it is" : "";
+        return new Tried(
+            i + 1,
+            person,
+            "Rule " + (i + 1) + ", " + rule.name() + ", gives it to " + person + others + ".");
+      }
+    }
+    String caretaker = people.caretaker().name();
+    return new Tried(null, caretaker, "No rule means it; it goes to " + caretaker + ".");
+  }
+
+  /** Keeps the rules in their order; those left out are deactivated. */
+  @Transactional
+  public void keep(List<Rule> rules, Actor actor) {
+    actor.checkManages();
+    Input input = new Input();
+    check(input, rules);
+    input.check();
+    String before = words(rules());
+    Map<Long, List<AssignmentStore.ShareRow>> given =
+        store.shares().stream().collect(Collectors.groupingBy(AssignmentStore.ShareRow::ruleId));
+    store.deactivateAll();
+    for (int i = 0; i < rules.size(); i++) {
+      Rule rule = rules.get(i);
+      long id = store.put(row(rule, i + 1));
+      store.clearShares(id);
+      for (Part part : rule.parts()) {
+        long count =
+            given.getOrDefault(id, List.of()).stream()
+                .filter(s -> s.personId() == part.personId())
+                .mapToLong(AssignmentStore.ShareRow::given)
+                .sum();
+        store.putShare(id, part.personId(), Integer.parseInt(part.weight().strip()), count);
+      }
+    }
+    log.note(actor.id(), "assignment", 1, "assignment rules", before, words(rules()));
+  }
+
+  private AssignmentStore.RuleRow row(Rule rule, int position) {
+    return new AssignmentStore.RuleRow(
+        rule.id() == null ? 0 : rule.id(),
+        position,
+        rule.name().strip(),
+        String.join(", ", prefixes(rule.postalPrefixes())),
+        blank(rule.family()).orElse(null),
+        blank(rule.source()).orElse(null),
+        blank(rule.valueFrom()).map(t -> settings.amount(t).getAmountMinorLong()).orElse(null),
+        blank(rule.valueBelow()).map(t -> settings.amount(t).getAmountMinorLong()).orElse(null));
+  }
+
+  private void check(Input input, List<Rule> rules) {
+    for (int i = 0; i < rules.size(); i++) {
+      Rule rule = rules.get(i);
+      String at = "rules[" + i + "].";
+      input.text(at + "name", rule.name(), LONGEST);
+      input.optionalText(at + "postalPrefixes", rule.postalPrefixes(), LONGEST);
+      input.value(at + "valueFrom", rule.valueFrom(), settings::amount);
+      input.value(at + "valueBelow", rule.valueBelow(), settings::amount);
+      if (rule.parts().isEmpty()) {
+        input.refuse(at + "parts", "Say who is given what this rule means.");
+      }
+      for (Part part : rule.parts()) {
+        input.whole(at + "parts", part.weight(), 1, MOST_WEIGHT);
+        if (people.list().stream().noneMatch(p -> p.id() == part.personId())) {
+          input.refuse(at + "parts", "There is no person " + part.personId() + ".");
+        }
+      }
+    }
+  }
+
+  private static String words(List<Rule> rules) {
+    return rules.stream()
+        .map(
+            r ->
+                r.name()
+                    + ": "
+                    + r.parts().stream()
+                        .map(p -> p.name() + " " + p.weight())
+                        .collect(Collectors.joining(", ")))
+        .collect(Collectors.joining("; "));
+  }
+
+  /** How it went with what was given between two days, both included. */
+  List<Distributed> distribution(String from, String to) {
+    return store.distribution(from, to).stream()
+        .map(
+            g ->
+                new Distributed(
+                    g.name(),
+                    g.got(),
+                    g.kept(),
+                    g.open(),
+                    g.converted(),
+                    g.notPursued(),
+                    g.won(),
+                    g.lost(),
+                    median(g.hours())))
+        .toList();
+  }
+
+  /** The median of hours, to a tenth; null for none. */
+  private static String median(String hours) {
+    if (hours == null) {
+      return null;
+    }
+    List<BigDecimal> sorted =
+        Arrays.stream(hours.split(",")).map(BigDecimal::new).sorted().toList();
+    int half = sorted.size() / 2;
+    BigDecimal middle =
+        sorted.size() % 2 == 1
+            ? sorted.get(half)
+            : sorted.get(half - 1).add(sorted.get(half)).divide(BigDecimal.valueOf(2));
+    return middle.setScale(1, RoundingMode.HALF_UP).toPlainString();
+  }
+}

@@ -1,0 +1,44 @@
+package firmtally.server.customers.enquiry;
+
+import firmtally.server.access.Actor;
+
+/**
+ * An enquiry as it is kept.
+ *
+ * @param person whom to speak to; blank where unknown
+ * @param value what it is about worth in minor units; null where unknown
+ * @param reason why it was dropped or parked
+ */
+record Enquiry(
+    long id,
+    String number,
+    String addedAt,
+    String name,
+    String person,
+    String email,
+    String phone,
+    String postal,
+    String town,
+    String subject,
+    String family,
+    Long value,
+    String source,
+    String campaign,
+    String state,
+    String onHoldUntil,
+    String reason,
+    long ownerId,
+    String ownerName,
+    String ownerTeam,
+    Long accountId,
+    Long opportunityId,
+    String opportunityNumber,
+    long version) {
+  Actor.Owner owner() {
+    return new Actor.Owner(ownerId, ownerName, ownerTeam);
+  }
+
+  boolean isOpen() {
+    return state.equals("new") || state.equals("talking") || state.equals("on-hold");
+  }
+}

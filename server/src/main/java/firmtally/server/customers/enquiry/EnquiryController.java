@@ -1,0 +1,234 @@
+package firmtally.server.customers.enquiry;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.company.SettingsService;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versions;
+import java.util.List;
+import java.util.function.LongFunction;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/enquiries")
+class EnquiryController {
+  private static final int PAGE = 100;
+  private final EnquiryService enquiries;
+  private final Likeness likeness;
+  private final ActivityService activities;
+  private final SettingsService settings;
+
+  EnquiryController(
+      EnquiryService enquiries,
+      Likeness likeness,
+      ActivityService activities,
+      SettingsService settings) {
+    this.enquiries = enquiries;
+    this.likeness = likeness;
+    this.activities = activities;
+    this.settings = settings;
+  }
+
+  record EnquiryAdded(long id) {}
+
+  record Converted(long opportunityId) {}
+
+  /** An enquiry; once it is taken on it leads to its opportunity. */
+  record EnquiryRow(
+      long id,
+      String number,
+      String addedAt,
+      String name,
+      String person,
+      String email,
+      String phone,
+      String postal,
+      String town,
+      String subject,
+      @MaybeNull String family,
+      @MaybeNull String value,
+      String source,
+      String campaign,
+      String state,
+      @MaybeNull String onHoldUntil,
+      @MaybeNull String reason,
+      long ownerId,
+      String owner,
+      @MaybeNull Long accountId,
+      @MaybeNull Long opportunityId,
+      @MaybeNull String opportunityNumber,
+      boolean mayChange,
+      long version) {}
+
+  record EnquiryList(List<EnquiryRow> rows, @MaybeNull Long next) {}
+
+  /** An enquiry's page: itself, what was said, and who may be the same. */
+  record EnquiryView(
+      EnquiryRow enquiry, List<ActivityService.Activity> activities, List<Likeness.Like> alike) {}
+
+  /** What was done: call, email, meeting or note, and what was said. */
+  record ConversationNote(String kind, String words) {}
+
+  record Until(String until, @MaybeNull String reason) {}
+
+  record Why(String reason) {}
+
+  /** A person's id, or {@code rules}. */
+  record GiveTo(String owner) {}
+
+  @GetMapping
+  EnquiryList page(
+      @RequestParam(defaultValue = "") String state,
+      @RequestParam(defaultValue = "0") long owner,
+      @RequestParam(defaultValue = "") String source,
+      @RequestParam(defaultValue = "") String campaign,
+      @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "9223372036854775807") long before,
+      @SignedIn Actor actor) {
+    LongFunction<String> amounts = settings.amounts();
+    List<EnquiryRow> rows =
+        enquiries
+            .page(
+                new EnquiryService.Filter(state, owner, source, campaign, q.strip()),
+                before,
+                PAGE,
+                actor)
+            .stream()
+            .map(e -> row(e, actor, amounts))
+            .toList();
+    return new EnquiryList(rows, rows.size() < PAGE ? null : rows.get(PAGE - 1).id());
+  }
+
+  private static EnquiryRow row(Enquiry e, Actor actor, LongFunction<String> amounts) {
+    return new EnquiryRow(
+        e.id(),
+        e.number(),
+        e.addedAt(),
+        e.name(),
+        e.person(),
+        e.email(),
+        e.phone(),
+        e.postal(),
+        e.town(),
+        e.subject(),
+        e.family(),
+        e.value() == null ? null : amounts.apply(e.value()),
+        e.source(),
+        e.campaign(),
+        e.state(),
+        e.onHoldUntil(),
+        e.reason(),
+        e.ownerId(),
+        e.ownerName(),
+        e.accountId(),
+        e.opportunityId(),
+        e.opportunityNumber(),
+        actor.mayChange(e.owner()),
+        e.version());
+  }
+
+  /** Who may be the same as what is being typed. */
+  @GetMapping("/alike")
+  List<Likeness.Like> alike(
+      @RequestParam(defaultValue = "") String name,
+      @RequestParam(defaultValue = "") String email,
+      @RequestParam(defaultValue = "") String phone,
+      @RequestParam(defaultValue = "") String postal,
+      @RequestParam(defaultValue = "") String town) {
+    return likeness.find(name, email, phone, postal, town, 0);
+  }
+
+  @GetMapping("/{id}")
+  EnquiryView get(@PathVariable long id, @SignedIn Actor actor) {
+    Enquiry e = enquiries.seen(id, actor);
+    return new EnquiryView(
+        row(e, actor, settings.amounts()),
+        activities.of(ActivityService.On.enquiry(id)),
+        likeness.find(e.name(), e.email(), e.phone(), e.postal(), e.town(), id));
+  }
+
+  @PostMapping
+  EnquiryAdded take(@RequestBody EnquiryForm typed, @SignedIn Actor actor) {
+    return new EnquiryAdded(enquiries.take(typed, actor));
+  }
+
+  @PutMapping("/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody EnquiryForm typed,
+      @SignedIn Actor actor) {
+    enquiries.change(id, Versions.of(version), typed, actor);
+  }
+
+  @PostMapping("/{id}/talks")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void talked(@PathVariable long id, @RequestBody ConversationNote typed, @SignedIn Actor actor) {
+    enquiries.talked(id, typed.kind(), typed.words(), actor);
+  }
+
+  @PostMapping("/{id}/activities")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void planStep(
+      @PathVariable long id,
+      @RequestBody ActivityService.ActivityForm typed,
+      @SignedIn Actor actor) {
+    enquiries.plan(id, typed, actor);
+  }
+
+  @PostMapping("/{id}/on-hold")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void park(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody Until typed,
+      @SignedIn Actor actor) {
+    enquiries.park(id, Versions.of(version), typed.until(), typed.reason(), actor);
+  }
+
+  @PostMapping("/{id}/not-pursued")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void drop(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody Why typed,
+      @SignedIn Actor actor) {
+    enquiries.drop(id, Versions.of(version), typed.reason(), actor);
+  }
+
+  /** Takes up again what was parked or dropped. */
+  @PostMapping("/{id}/reopened")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void reopen(
+      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+    enquiries.reopen(id, Versions.of(version), actor);
+  }
+
+  @PutMapping("/{id}/owner")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void giveTo(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody GiveTo typed,
+      @SignedIn Actor actor) {
+    enquiries.giveTo(id, Versions.of(version), typed.owner(), actor);
+  }
+
+  @PostMapping("/{id}/opportunity")
+  Converted convert(
+      @PathVariable long id, @RequestBody EnquiryService.ConvertForm typed, @SignedIn Actor actor) {
+    return new Converted(enquiries.convert(id, typed, actor));
+  }
+}

@@ -1,0 +1,431 @@
+package firmtally.server.customers.enquiry;
+
+import firmtally.core.enquiry.AssignmentRule;
+import firmtally.server.access.Actor;
+import firmtally.server.access.UserService;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.opportunity.Opening;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.search.PhoneIndex;
+import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotAllowed;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The acts on enquiries. */
+@Service
+public class EnquiryService {
+  private static final int LONGEST = 160;
+  private static final String RECORD = "enquiry";
+  private final EnquiryStore store;
+  private final EnquiryReader reader;
+  private final AssignmentService assignment;
+  private final AccountService accounts;
+  private final OpportunityService opportunities;
+  private final ActivityService activities;
+  private final UserService people;
+  private final House house;
+
+  /** What the acts leave behind. */
+  private record House(
+      ChangeLog log, Counters counters, SearchIndex index, PhoneIndex phones, Clock clock) {}
+
+  EnquiryService(
+      EnquiryStore store,
+      EnquiryReader reader,
+      AssignmentService assignment,
+      AccountService accounts,
+      OpportunityService opportunities,
+      ActivityService activities,
+      UserService people,
+      ChangeLog log,
+      Counters counters,
+      SearchIndex index,
+      PhoneIndex phones,
+      Clock clock) {
+    this.store = store;
+    this.reader = reader;
+    this.assignment = assignment;
+    this.accounts = accounts;
+    this.opportunities = opportunities;
+    this.activities = activities;
+    this.people = people;
+    this.house = new House(log, counters, index, phones, clock);
+  }
+
+  /** What to list: a blank state is open, an owner of 0 everybody. */
+  record Filter(String state, long owner, String source, String campaign, String text) {}
+
+  /**
+   * How an enquiry is taken on: joined to an account and contact that exist, or both made from what
+   * is typed here.
+   */
+  public record ConvertForm(
+      @MaybeNull Long accountId,
+      @MaybeNull Long contactId,
+      @MaybeNull Long processId,
+      String title,
+      @MaybeNull String name,
+      @MaybeNull String kind,
+      @MaybeNull String industry,
+      @MaybeNull String postal,
+      @MaybeNull String town,
+      @MaybeNull String person,
+      @MaybeNull String email,
+      @MaybeNull String phone) {}
+
+  List<Enquiry> page(Filter filter, long before, int most, Actor actor) {
+    return store.page(filter, before, most, actor);
+  }
+
+  /** An enquiry that somebody sees. */
+  Enquiry seen(long id, Actor actor) {
+    Enquiry enquiry = store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
+    String team = actor.seesTeam();
+    if (!team.isEmpty() && enquiry.ownerId() != actor.id() && !team.equals(enquiry.ownerTeam())) {
+      throw new NotAllowed(
+          enquiry.number() + " is with " + enquiry.ownerName() + " of another team.");
+    }
+    return enquiry;
+  }
+
+  /** Refuses unless somebody sees an enquiry. */
+  public void checkSeen(long id, Actor actor) {
+    seen(id, actor);
+  }
+
+  /** Takes an enquiry down, and gives it to whoever is named, or to whom the rules say. */
+  @Transactional
+  public long take(EnquiryForm typed, Actor actor) {
+    Input input = new Input();
+    EnquiryReader.Draft draft = reader.read(input, typed);
+    Optional<Long> owner = owner(input, typed.owner(), actor);
+    input.check();
+    return owner.isPresent()
+        ? insert(draft, owner.get(), Optional.empty(), actor)
+        : give(draft, actor);
+  }
+
+  /** Whose it is to be; empty for whoever the rules name. */
+  private Optional<Long> owner(Input input, String typed, Actor actor) {
+    if (typed == null || typed.isBlank()) {
+      return Optional.of(actor.id());
+    }
+    if (typed.equals("rules")) {
+      return Optional.empty();
+    }
+    return input.value(
+        "owner", typed, text -> people.get(Long.parseLong(text.replaceAll("[^0-9]", "0"))).id());
+  }
+
+  /** Takes down what is in order, and gives it to whom the rules say. */
+  long give(EnquiryReader.Draft draft, Actor by) {
+    AssignmentService.Given given = assignment.next(draft.facts());
+    return insert(draft, given.personId(), given.ruleId(), by);
+  }
+
+  long insert(EnquiryReader.Draft draft, long owner, Optional<Long> rule, Actor by) {
+    String number = house.counters().next("E");
+    String now = house.clock().instant().toString();
+    long id =
+        store.insert(
+            new EnquiryStore.New(
+                number,
+                now,
+                draft.name(),
+                draft.person(),
+                draft.email(),
+                draft.phone(),
+                draft.postal(),
+                draft.town(),
+                draft.subject(),
+                draft.family().orElse(null),
+                draft.value().map(Money::getAmountMinorLong).orElse(null),
+                draft.source(),
+                draft.campaign(),
+                owner));
+    store.logGiven(id, owner, now, rule.orElse(null));
+    house.index().add(RECORD, id, number, draft.name() + " " + draft.subject());
+    house.phones().put(RECORD, id, draft.phone());
+    house.log().note(by.id(), RECORD, id, "enquiry taken down", null, draft.name());
+    return id;
+  }
+
+  /** Changes what was typed. */
+  @Transactional
+  public void change(long id, long version, EnquiryForm typed, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    EnquiryReader.Draft draft = reader.read(input, typed);
+    input.check();
+    int updated =
+        store.update(
+            new EnquiryStore.Change(
+                id,
+                version,
+                draft.name(),
+                draft.person(),
+                draft.email(),
+                draft.phone(),
+                draft.postal(),
+                draft.town(),
+                draft.subject(),
+                draft.family().orElse(null),
+                draft.value().map(Money::getAmountMinorLong).orElse(null),
+                draft.source(),
+                draft.campaign()));
+    house.log().expectOne(updated, RECORD, id, before.version());
+    house.index().put(RECORD, id, before.number(), draft.name() + " " + draft.subject());
+    house.phones().put(RECORD, id, draft.phone());
+    note(actor, id, "name", before.name(), draft.name());
+    note(
+        actor,
+        id,
+        "contactDetails",
+        contactDetails(before.email(), before.phone()),
+        contactDetails(draft.email(), draft.phone()));
+    note(actor, id, "subject", before.subject(), draft.subject());
+    note(
+        actor,
+        id,
+        "place",
+        before.postal() + " " + before.town(),
+        draft.postal() + " " + draft.town());
+    note(actor, id, "source", before.source(), draft.source());
+    note(actor, id, "campaign", before.campaign(), draft.campaign());
+  }
+
+  private void note(Actor actor, long id, String what, String before, String after) {
+    if (!Objects.equals(before.strip(), after.strip())) {
+      house.log().note(actor.id(), RECORD, id, what, before.strip(), after.strip());
+    }
+  }
+
+  static String contactDetails(String email, String phone) {
+    return email.isEmpty() || phone.isEmpty() ? email + phone : email + ", " + phone;
+  }
+
+  /**
+   * Notes a call, email, meeting or note that was just had; what is new is being talked about then.
+   */
+  @Transactional
+  public void talked(long id, String kind, String words, Actor actor) {
+    Enquiry before = open(id, actor);
+    activities.did(ActivityService.On.enquiry(id), kind, words, actor);
+    if (!before.state().equals("talking") && !"note".equals(kind)) {
+      setState(before, before.version(), "talking", null, null, actor);
+    }
+  }
+
+  /** Plans something with an enquiry. */
+  @Transactional
+  public void plan(long id, ActivityService.ActivityForm typed, Actor actor) {
+    open(id, actor);
+    activities.plan(ActivityService.On.enquiry(id), typed, actor);
+  }
+
+  /** Lays it aside until a day after today. */
+  @Transactional
+  public void park(long id, long version, String until, String why, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    Optional<LocalDate> day = input.day("until", until);
+    String reason = input.optionalText("reason", why, LONGEST);
+    if (day.isPresent() && !day.get().isAfter(LocalDate.now(house.clock()))) {
+      input.refuse("until", "This has to be a day after today.");
+    }
+    input.check();
+    setState(before, version, "on-hold", day.orElseThrow().toString(), reason, actor);
+  }
+
+  /** Drops it, with a reason. */
+  @Transactional
+  public void drop(long id, long version, String why, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    String reason = input.text("reason", why, LONGEST);
+    input.check();
+    setState(before, version, "not-pursued", null, reason, actor);
+  }
+
+  /** Takes up again what was parked or dropped. */
+  @Transactional
+  public void reopen(long id, long version, Actor actor) {
+    Enquiry before = mine(id, actor);
+    if (!before.state().equals("not-pursued") && !before.state().equals("on-hold")) {
+      throw new NotPossible("This enquiry is " + words(before.state()) + ".");
+    }
+    setState(before, version, "talking", null, null, actor);
+  }
+
+  private void setState(
+      Enquiry before, long version, String state, String until, String reason, Actor actor) {
+    int updated =
+        store.setState(
+            new EnquiryStore.StateChange(
+                before.id(), version, state, until, reason, before.accountId()));
+    house.log().expectOne(updated, RECORD, before.id(), before.version());
+    String words =
+        words(state)
+            + (until == null ? "" : " until " + until)
+            + (reason == null || reason.isEmpty() ? "" : ": " + reason);
+    house.log().note(actor.id(), RECORD, before.id(), "state", words(before.state()), words);
+  }
+
+  /** Gives it to a person, or to whoever the rules name. */
+  @Transactional
+  public void giveTo(long id, long version, String owner, Actor actor) {
+    Enquiry before = open(id, actor);
+    Input input = new Input();
+    Optional<Long> named = owner(input, owner == null || owner.isBlank() ? "?" : owner, actor);
+    input.check();
+    AssignmentService.Given given =
+        named
+            .map(person -> new AssignmentService.Given(person, Optional.empty()))
+            .orElseGet(() -> assignment.next(facts(before)));
+    house
+        .log()
+        .expectOne(store.setOwner(id, version, given.personId()), RECORD, id, before.version());
+    store.logGiven(
+        id, given.personId(), house.clock().instant().toString(), given.ruleId().orElse(null));
+    house
+        .log()
+        .note(
+            actor.id(),
+            RECORD,
+            id,
+            "given to",
+            before.ownerName(),
+            people.get(given.personId()).name());
+  }
+
+  private AssignmentRule.Facts facts(Enquiry enquiry) {
+    return new AssignmentRule.Facts(
+        enquiry.postal(),
+        Optional.ofNullable(enquiry.family()),
+        enquiry.source(),
+        assignment.value(enquiry.value()));
+  }
+
+  /**
+   * Takes an enquiry on: an account and contact are made, or existing ones joined, and the
+   * opportunity opened with nothing typed again. It belongs to whose the enquiry is.
+   *
+   * @return the opportunity's id
+   */
+  @Transactional
+  public long convert(long id, ConvertForm changed, Actor actor) {
+    actor.checkSells();
+    Enquiry enquiry = open(id, actor);
+    ConvertForm typed = filled(changed, enquiry);
+    Actor owner = enquiry.ownerId() == actor.id() ? actor : people.get(enquiry.ownerId());
+    long account =
+        typed.accountId() == null
+            ? accounts.open(account(typed), owner)
+            : accounts.get(typed.accountId()).id();
+    Optional<Long> contact = contact(typed, account, actor);
+    int updated =
+        store.setState(
+            new EnquiryStore.StateChange(id, enquiry.version(), "converted", null, null, account));
+    house.log().expectOne(updated, RECORD, id, enquiry.version());
+    house.log().note(actor.id(), RECORD, id, "state", words(enquiry.state()), "converted");
+    return opportunities.open(
+        Opening.of(account, typed.title(), "new")
+            .with(Optional.ofNullable(typed.processId()), contact)
+            .from(Optional.of(id), enquiry.source(), enquiry.campaign()),
+        owner);
+  }
+
+  /** What was left out stands on the enquiry. */
+  private static ConvertForm filled(ConvertForm typed, Enquiry enquiry) {
+    return new ConvertForm(
+        typed.accountId(),
+        typed.contactId(),
+        typed.processId(),
+        either(typed.title(), enquiry.subject()),
+        either(typed.name(), enquiry.name()),
+        either(typed.kind(), "company"),
+        typed.industry(),
+        either(typed.postal(), enquiry.postal()),
+        either(typed.town(), enquiry.town()),
+        either(typed.person(), enquiry.person()),
+        either(typed.email(), enquiry.email()),
+        either(typed.phone(), enquiry.phone()));
+  }
+
+  private static String either(String typed, String known) {
+    return typed == null ? known : typed;
+  }
+
+  private Optional<Long> contact(ConvertForm typed, long account, Actor actor) {
+    if (typed.contactId() != null) {
+      return Optional.of(typed.contactId());
+    }
+    List<AccountService.Contact> known = accounts.contacts(account);
+    String person = typed.person() == null ? "" : typed.person().strip();
+    if (person.isEmpty()) {
+      return Optional.empty();
+    }
+    return known.stream()
+        .filter(c -> c.name().equalsIgnoreCase(person))
+        .map(AccountService.Contact::id)
+        .findFirst()
+        .or(
+            () ->
+                Optional.of(
+                    accounts.addContact(
+                        account,
+                        new AccountService.ContactForm(
+                            person, "", typed.email(), typed.phone(), "", ""),
+                        actor)));
+  }
+
+  private static AccountService.AccountForm account(ConvertForm typed) {
+    return new AccountService.AccountForm(
+        typed.name(),
+        typed.kind(),
+        typed.industry(),
+        typed.postal(),
+        typed.town(),
+        typed.email(),
+        typed.phone(),
+        typed.person());
+  }
+
+  /** Puts those whose pause is over back on the pile. */
+  @Transactional
+  public void resumeOnHold() {
+    store.resumeOnHold(LocalDate.now(house.clock()));
+  }
+
+  private Enquiry open(long id, Actor actor) {
+    Enquiry enquiry = mine(id, actor);
+    if (!enquiry.isOpen()) {
+      throw new NotPossible("This enquiry is " + words(enquiry.state()) + " already.");
+    }
+    return enquiry;
+  }
+
+  private Enquiry mine(long id, Actor actor) {
+    Enquiry enquiry = seen(id, actor);
+    actor.checkMayChange(enquiry.owner(), "this enquiry");
+    return enquiry;
+  }
+
+  private static String words(String state) {
+    return state.replace('-', ' ');
+  }
+}

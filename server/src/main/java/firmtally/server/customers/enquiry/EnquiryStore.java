@@ -1,0 +1,165 @@
+package firmtally.server.customers.enquiry;
+
+import firmtally.server.access.Actor;
+import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.database.Where;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class EnquiryStore {
+  private static final String ROWS =
+      """
+      SELECT e.id, e.number, e.added_at, e.name, e.person, e.email, e.phone, e.postal, e.town, e.subject, e.family, e.value,
+             e.source, e.campaign, e.state, e.on_hold_until, e.reason, e.owner_id, p.name AS owner_name,
+             p.team AS owner_team, e.account_id, o.id AS opportunity_id, o.number AS opportunity_number, e.version
+      FROM enquiry e JOIN person p ON p.id = e.owner_id
+        LEFT JOIN opportunity o ON o.id = (SELECT MIN(x.id) FROM opportunity x WHERE x.enquiry_id = e.id)
+      """;
+  private static final String INSERT =
+      """
+      INSERT INTO enquiry (number, added_at, name, person, email, phone, postal, town, subject, family, value, source,
+                           campaign, state, owner_id)
+      VALUES (:number, :addedAt, :name, :person, :email, :phone, :postal, :town, :subject, :family, :value, :source,
+              :campaign, 'new', :owner)
+      RETURNING id
+      """;
+  private static final String UPDATE =
+      """
+      UPDATE enquiry SET name = :name, person = :person, email = :email, phone = :phone, postal = :postal, town = :town,
+        subject = :subject, family = :family, value = :value, source = :source, campaign = :campaign, version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private static final String SET_STATE =
+      """
+      UPDATE enquiry SET state = :state, on_hold_until = :until, reason = :reason, account_id = :account,
+        version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private final Sql sql;
+
+  EnquiryStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  record New(
+      String number,
+      String addedAt,
+      String name,
+      String person,
+      String email,
+      String phone,
+      String postal,
+      String town,
+      String subject,
+      String family,
+      Long value,
+      String source,
+      String campaign,
+      long owner) {}
+
+  record Change(
+      long id,
+      long version,
+      String name,
+      String person,
+      String email,
+      String phone,
+      String postal,
+      String town,
+      String subject,
+      String family,
+      Long value,
+      String source,
+      String campaign) {}
+
+  record StateChange(
+      long id, long version, String state, String until, String reason, Long account) {}
+
+  List<Enquiry> page(EnquiryService.Filter filter, long before, int most, Actor actor) {
+    Where where = new Where().and("e.id < :before", "before", before);
+    switch (filter.state()) {
+      case "", "open" -> where.and("e.state IN ('new', 'talking')");
+      case "all" -> {
+        // Every state is wanted.
+      }
+      default -> where.and("e.state = :state", "state", filter.state());
+    }
+    if (filter.owner() > 0) {
+      where.and("e.owner_id = :owner", "owner", filter.owner());
+    }
+    if (!actor.seesTeam().isEmpty()) {
+      where
+          .and("(p.team = :sees OR e.owner_id = :me)", "sees", actor.seesTeam())
+          .with("me", actor.id());
+    }
+    where
+        .maybe("e.source = :source", "source", filter.source())
+        .maybe("e.campaign = :campaign", "campaign", filter.campaign());
+    if (!filter.text().isEmpty()) {
+      where.and(
+          "(e.name LIKE :q ESCAPE '!' OR e.person LIKE :q ESCAPE '!' OR e.number LIKE :q ESCAPE '!'"
+              + " OR e.subject LIKE :q ESCAPE '!' OR e.town LIKE :q ESCAPE '!' OR e.email LIKE :q ESCAPE '!'"
+              + " OR e.phone LIKE :q ESCAPE '!')",
+          "q",
+          Where.anywhere(filter.text()));
+    }
+    return where
+        .bind(sql.sql(ROWS + where.sql() + "ORDER BY e.id DESC LIMIT :most"))
+        .param("most", most)
+        .query(Enquiry.class)
+        .list();
+  }
+
+  Optional<Enquiry> find(long id) {
+    return sql.sql(ROWS + " WHERE e.id = :id").param("id", id).query(Enquiry.class).optional();
+  }
+
+  long insert(New enquiry) {
+    return sql.sql(INSERT).paramSource(enquiry).query(Long.class).single();
+  }
+
+  int update(Change change) {
+    return sql.sql(UPDATE).paramSource(change).update();
+  }
+
+  int setState(StateChange change) {
+    return sql.sql(SET_STATE).paramSource(change).update();
+  }
+
+  int setOwner(long id, long version, long owner) {
+    return sql.sql(
+            """
+            UPDATE enquiry SET owner_id = :owner, version = version + 1 WHERE id = :id AND version = :version
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("owner", owner)
+        .update();
+  }
+
+  void logGiven(long id, long person, String at, Long rule) {
+    sql.sql(
+            """
+            INSERT INTO enquiry_assignment (enquiry_id, person_id, at, rule_id) VALUES (:id, :person, :at, :rule)
+            """)
+        .param("id", id)
+        .param("person", person)
+        .param("at", at)
+        .param("rule", rule)
+        .update();
+  }
+
+  /** Those whose pause is over are new again, at the top of the pile. */
+  int resumeOnHold(LocalDate today) {
+    return sql.sql(
+            """
+            UPDATE enquiry SET state = 'talking', on_hold_until = NULL, version = version + 1
+            WHERE state = 'on-hold' AND on_hold_until <= :today
+            """)
+        .param("today", today.toString())
+        .update();
+  }
+}

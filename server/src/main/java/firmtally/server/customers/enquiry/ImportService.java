@@ -1,0 +1,420 @@
+package firmtally.server.customers.enquiry;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import firmtally.formats.json.Problem;
+import firmtally.formats.table.Table;
+import firmtally.formats.table.TableReader;
+import firmtally.formats.table.TableWriter;
+import firmtally.server.access.Actor;
+import firmtally.server.platform.web.BadInput;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import jakarta.annotation.PreDestroy;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Files of enquiries: read, matched, tried without keeping anything, and then taken down all in one
+ * act or not at all. Each runs beside the request and can be watched and stopped.
+ */
+@Service
+class ImportService {
+  private static final Logger LOG = LoggerFactory.getLogger(ImportService.class);
+  private static final int MOST_ROWS = 20_000;
+  private static final int SHOWN = 5;
+  private static final int MOST_PROBLEMS = 200;
+  private static final int MOST_JOBS = 50;
+  private static final Duration KEPT = Duration.ofHours(2);
+  private final EnquiryService enquiries;
+  private final EnquiryReader reader;
+  private final Likeness likeness;
+  private final TransactionTemplate transaction;
+  private final ExecutorService worker =
+      Executors.newSingleThreadExecutor(
+          task -> {
+            Thread thread = new Thread(task, "imports");
+            thread.setDaemon(true);
+            return thread;
+          });
+  private final Cache<String, Job> jobs =
+      Caffeine.newBuilder().maximumSize(MOST_JOBS).expireAfterAccess(KEPT).build();
+
+  ImportService(
+      EnquiryService enquiries,
+      EnquiryReader reader,
+      Likeness likeness,
+      TransactionTemplate transaction) {
+    this.enquiries = enquiries;
+    this.reader = reader;
+    this.likeness = likeness;
+    this.transaction = transaction;
+  }
+
+  /**
+   * Which column holds what; -1 for none. Where the file has no source or campaign, or none in a
+   * row, those here stand.
+   *
+   * @param leaveOut rows that cannot be taken, and those who may be known already, are left out by
+   *     this choice instead of holding up the rest
+   */
+  record Matching(
+      Map<String, Integer> columns,
+      @MaybeNull String source,
+      @MaybeNull String campaign,
+      boolean leaveOutBad,
+      boolean leaveOutKnown) {
+    Matching {
+      columns = columns == null ? Map.of() : columns;
+    }
+  }
+
+  /** What is wrong in a row; the column is its heading, blank where the whole row is meant. */
+  record RowProblem(int row, String column, String value, String message) {}
+
+  /** A row that may be known already. */
+  record KnownRow(int row, String name, String like, String why) {}
+
+  /** A field of an enquiry, and the column that its heading suggests. */
+  record FieldView(String field, boolean needed, int column) {}
+
+  /**
+   * How an import stands.
+   *
+   * @param phase read, checking, checked, taking, taken, stopped or failed
+   * @param taken how many were taken down
+   */
+  record ImportView(
+      String id,
+      String file,
+      String phase,
+      int done,
+      int total,
+      List<String> columns,
+      List<List<String>> sample,
+      List<FieldView> fields,
+      int good,
+      int bad,
+      List<RowProblem> problems,
+      int known,
+      List<KnownRow> knownRows,
+      int taken,
+      String words) {}
+
+  /** One import. Its own thread writes it, requests read it. */
+  private static final class Job {
+    private final String id = UUID.randomUUID().toString();
+    private final long owner;
+    private final String file;
+    private final Table table;
+    private volatile String phase = "read";
+    private volatile String words = "";
+    private volatile int done;
+    private volatile int taken;
+    private volatile boolean stopped;
+    private volatile Checked checked = Checked.NONE;
+
+    Job(long owner, String file, Table table) {
+      this.owner = owner;
+      this.file = file;
+      this.table = table;
+    }
+  }
+
+  /** What a check found. */
+  private record Checked(
+      Map<Integer, EnquiryReader.Draft> good, List<RowProblem> problems, List<KnownRow> known) {
+    static final Checked NONE = new Checked(Map.of(), List.of(), List.of());
+
+    List<Integer> badRows() {
+      return problems.stream().map(RowProblem::row).distinct().toList();
+    }
+  }
+
+  private static final class Stopped extends RuntimeException {}
+
+  ImportView read(String file, byte[] bytes, Actor actor) {
+    actor.checkSells();
+    Table table;
+    try {
+      table = TableReader.ofAtMost(MOST_ROWS).read(bytes);
+    } catch (IllegalArgumentException e) {
+      throw BadInput.at("file", e.getMessage());
+    }
+    Job job = new Job(actor.id(), file == null ? "file" : file, table);
+    jobs.put(job.id, job);
+    return view(job);
+  }
+
+  ImportView get(String id, Actor actor) {
+    return view(job(id, actor));
+  }
+
+  private Job job(String id, Actor actor) {
+    return Optional.ofNullable(jobs.getIfPresent(id))
+        .filter(job -> job.owner == actor.id())
+        .orElseThrow(() -> new NotThere("import", id));
+  }
+
+  /** Tries every row and keeps nothing. */
+  ImportView check(String id, Matching matching, Actor actor) {
+    Job job = job(id, actor);
+    checkMatching(job, matching);
+    start(job, "checking", () -> job.checked = checked(job, matching), "checked");
+    return view(job);
+  }
+
+  /** Takes down what the check found good, all in one act. */
+  ImportView take(String id, Matching matching, Actor actor) {
+    Job job = job(id, actor);
+    checkMatching(job, matching);
+    start(job, "taking", () -> takeAll(job, matching, actor), "taken");
+    return view(job);
+  }
+
+  void stop(String id, Actor actor) {
+    job(id, actor).stopped = true;
+  }
+
+  private void start(Job job, String phase, Runnable work, String after) {
+    synchronized (job) {
+      if (job.phase.equals("checking") || job.phase.equals("taking") || job.phase.equals("taken")) {
+        throw new NotPossible("This file is being worked on, or was taken already.");
+      }
+      job.phase = phase;
+      job.stopped = false;
+      job.done = 0;
+    }
+    worker.execute(
+        () -> {
+          try {
+            work.run();
+            job.phase = after;
+          } catch (Stopped e) {
+            job.words = "Stopped. Nothing was kept.";
+            job.phase = "stopped";
+          } catch (NotPossible e) {
+            job.words = e.getMessage();
+            job.phase = "checked";
+          } catch (RuntimeException e) {
+            LOG.error("import of {} failed", job.file, e);
+            job.words = "It failed here. Nothing was kept.";
+            job.phase = "failed";
+          }
+        });
+  }
+
+  private static void checkMatching(Job job, Matching matching) {
+    Input input = new Input();
+    for (ImportColumns field : ImportColumns.values()) {
+      int column = matching.columns().getOrDefault(field.word(), -1);
+      if (column >= job.table.columns().size()) {
+        input.refuse(field.word(), "The file has no such column.");
+      } else if (column < 0 && field.isNeeded()) {
+        input.refuse(field.word(), "Say which column holds this.");
+      }
+    }
+    boolean isReachable =
+        matching.columns().getOrDefault("email", -1) >= 0
+            || matching.columns().getOrDefault("phone", -1) >= 0;
+    if (!isReachable) {
+      input.refuse("email", "Say which column holds the email address or the phone number.");
+    }
+    input.check();
+  }
+
+  private Checked checked(Job job, Matching matching) {
+    Map<Integer, EnquiryReader.Draft> good = new LinkedHashMap<>();
+    List<RowProblem> problems = new ArrayList<>();
+    List<KnownRow> known = new ArrayList<>();
+    Map<String, Integer> inFile = new HashMap<>();
+    for (Table.Row row : job.table.rows()) {
+      advance(job);
+      Input input = new Input();
+      EnquiryReader.Draft draft = draft(input, row, matching);
+      if (input.problems().isEmpty()) {
+        good.put(row.number(), draft);
+        known(row, draft, inFile).ifPresent(known::add);
+      } else {
+        input.problems().list().forEach(p -> problems.add(problem(job, row, matching, p)));
+      }
+    }
+    return new Checked(good, problems, known);
+  }
+
+  private static void advance(Job job) {
+    if (job.stopped) {
+      throw new Stopped();
+    }
+    job.done++;
+  }
+
+  private Optional<KnownRow> known(
+      Table.Row row, EnquiryReader.Draft draft, Map<String, Integer> inFile) {
+    String key =
+        draft.email().isEmpty()
+            ? EnquiryReader.digits(draft.phone())
+            : draft.email().toLowerCase(Locale.ROOT);
+    Integer before = inFile.putIfAbsent(key, row.number());
+    if (before != null) {
+      return Optional.of(
+          new KnownRow(
+              row.number(), draft.name(), "row " + before, "same email or phone in this file"));
+    }
+    return likeness
+        .find(draft.name(), draft.email(), draft.phone(), draft.postal(), draft.town(), 0)
+        .stream()
+        .findFirst()
+        .map(
+            like ->
+                new KnownRow(
+                    row.number(), draft.name(), like.number() + " " + like.name(), like.why()));
+  }
+
+  private EnquiryReader.Draft draft(Input input, Table.Row row, Matching matching) {
+    String email = at(row, matching, ImportColumns.EMAIL);
+    String phone = at(row, matching, ImportColumns.PHONE);
+    if (email.isEmpty() && phone.isEmpty()) {
+      input.refuse("email", "There is neither an email address nor a phone number.");
+    }
+    EnquiryForm form =
+        new EnquiryForm(
+            at(row, matching, ImportColumns.NAME),
+            "",
+            at(row, matching, ImportColumns.SUBJECT),
+            at(row, matching, ImportColumns.PERSON),
+            at(row, matching, ImportColumns.POSTAL),
+            at(row, matching, ImportColumns.TOWN),
+            at(row, matching, ImportColumns.FAMILY),
+            at(row, matching, ImportColumns.VALUE),
+            either(at(row, matching, ImportColumns.SOURCE), matching.source()),
+            either(at(row, matching, ImportColumns.CAMPAIGN), matching.campaign()),
+            null);
+    return reader.read(input, form, email, phone);
+  }
+
+  private static String at(Table.Row row, Matching matching, ImportColumns field) {
+    int column = matching.columns().getOrDefault(field.word(), -1);
+    return column < 0 ? "" : row.at(column).strip();
+  }
+
+  private static String either(String inRow, String forAll) {
+    return inRow.isEmpty() && forAll != null ? forAll : inRow;
+  }
+
+  private static RowProblem problem(Job job, Table.Row row, Matching matching, Problem problem) {
+    String field = problem.at().equals("contactDetails") ? "email" : problem.at();
+    int column = matching.columns().getOrDefault(field, -1);
+    return column < 0
+        ? new RowProblem(row.number(), field, "", problem.message())
+        : new RowProblem(
+            row.number(), job.table.columns().get(column), row.at(column), problem.message());
+  }
+
+  private void takeAll(Job job, Matching matching, Actor actor) {
+    Checked checked = checked(job, matching);
+    job.checked = checked;
+    if (!checked.problems().isEmpty() && !matching.leaveOutBad()) {
+      throw new NotPossible(
+          checked.badRows().size()
+              + " rows are not in order, so nothing was taken. Mend them, or leave them out.");
+    }
+    Set<Integer> left =
+        matching.leaveOutKnown()
+            ? checked.known().stream().map(KnownRow::row).collect(Collectors.toSet())
+            : Set.of();
+    job.done = 0;
+    Integer count =
+        transaction.execute(
+            status -> {
+              int taken = 0;
+              for (Map.Entry<Integer, EnquiryReader.Draft> entry : checked.good().entrySet()) {
+                advance(job);
+                if (!left.contains(entry.getKey())) {
+                  enquiries.give(entry.getValue(), actor);
+                  taken++;
+                }
+              }
+              return taken;
+            });
+    job.taken = count == null ? 0 : count;
+    job.words =
+        job.taken == 1 ? "1 enquiry was taken down." : job.taken + " enquiries were taken down.";
+  }
+
+  /** The bad rows as they came, with what is wrong beside each, to mend and bring again. */
+  byte[] badRows(String id, boolean asWorkbook, Actor actor) {
+    Job job = job(id, actor);
+    Map<Integer, String> words =
+        job.checked.problems().stream()
+            .collect(
+                Collectors.groupingBy(
+                    RowProblem::row,
+                    LinkedHashMap::new,
+                    Collectors.mapping(
+                        p -> p.column() + ": " + p.message(), Collectors.joining(" "))));
+    List<TableWriter.Column> columns = new ArrayList<>();
+    job.table.columns().forEach(name -> columns.add(TableWriter.Column.text(name)));
+    columns.add(TableWriter.Column.text("What is wrong"));
+    List<List<Object>> rows = new ArrayList<>();
+    for (Table.Row row : job.table.rows()) {
+      if (words.containsKey(row.number())) {
+        List<Object> cells = new ArrayList<>();
+        for (int i = 0; i < job.table.columns().size(); i++) {
+          cells.add(row.at(i));
+        }
+        cells.add(words.get(row.number()));
+        rows.add(cells);
+      }
+    }
+    TableWriter writer = TableWriter.of("To mend", columns);
+    return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);
+  }
+
+  private static ImportView view(Job job) {
+    Checked checked = job.checked;
+    List<Integer> guess = ImportColumns.guess(job.table.columns());
+    List<FieldView> fields = new ArrayList<>();
+    for (ImportColumns field : ImportColumns.values()) {
+      fields.add(new FieldView(field.word(), field.isNeeded(), guess.get(field.ordinal())));
+    }
+    return new ImportView(
+        job.id,
+        job.file,
+        job.phase,
+        job.done,
+        job.table.rows().size(),
+        job.table.columns(),
+        job.table.rows().stream().limit(SHOWN).map(Table.Row::cells).toList(),
+        fields,
+        checked.good().size(),
+        checked.badRows().size(),
+        checked.problems().stream().limit(MOST_PROBLEMS).toList(),
+        checked.known().size(),
+        checked.known().stream().limit(MOST_PROBLEMS).toList(),
+        job.taken,
+        job.words);
+  }
+
+  @PreDestroy
+  void end() {
+    worker.shutdownNow();
+  }
+}

@@ -1,0 +1,218 @@
+package firmtally.server.customers.overview;
+
+import firmtally.core.credit.CreditFile;
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.company.SettingsService;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.list.ListService;
+import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.sales.credit.CreditService;
+import firmtally.server.worksheet.calculation.WorksheetView;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.joda.money.CurrencyUnit;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** All that is known of an account before a call, on one page; and the ranking of customers. */
+@RestController
+@RequestMapping("/api/accounts")
+class OverviewController {
+  private static final int ACTIVITIES = 30;
+  private static final int MOST_MONTHS = 36;
+  private final OverviewStore store;
+  private final AccountService accounts;
+  private final CreditService credit;
+  private final ListService lists;
+  private final ActivityService activities;
+  private final FileService files;
+  private final SettingsService settings;
+  private final Clock clock;
+
+  OverviewController(
+      OverviewStore store,
+      AccountService accounts,
+      CreditService credit,
+      ListService lists,
+      ActivityService activities,
+      FileService files,
+      SettingsService settings,
+      Clock clock) {
+    this.store = store;
+    this.accounts = accounts;
+    this.credit = credit;
+    this.lists = lists;
+    this.activities = activities;
+    this.files = files;
+    this.settings = settings;
+    this.clock = clock;
+  }
+
+  record OpenItemView(String ref, String balance, String due, boolean overdue) {}
+
+  /** What was bought so far, and what was earned with it. */
+  record Bought(
+      long orders,
+      String amount,
+      String margin,
+      @MaybeNull String marginPercent,
+      @MaybeNull String lastOn) {}
+
+  /** Something that was bought: how much in all, and the price paid for one the last time. */
+  record BoughtItem(
+      @MaybeNull String product,
+      String description,
+      String lastOn,
+      String total,
+      long times,
+      String lastPrice) {}
+
+  /** A quote, order or agreement that is not done with. */
+  record OpenPaper(
+      String kind, long id, String number, String title, String state, String day, String value) {}
+
+  record AccountPage(
+      long id,
+      String number,
+      String name,
+      String kind,
+      String status,
+      String industry,
+      String street,
+      String postal,
+      String town,
+      String email,
+      String phone,
+      @MaybeNull String priceGroup,
+      String owner,
+      long ownerId,
+      int termsDays,
+      boolean poNumberRequired,
+      boolean stopped,
+      boolean mayChange,
+      boolean mayChangeTerms,
+      long version,
+      List<AccountService.Contact> contacts,
+      List<AccountService.NoteView> notes,
+      List<OpenItemView> openItems,
+      WorksheetView.CreditView credit,
+      Bought bought,
+      List<BoughtItem> items,
+      List<OpenPaper> papers,
+      List<ListService.OpportunityRow> opportunities,
+      List<ActivityService.Activity> activities,
+      List<FileService.FileView> files) {}
+
+  /** A customer in the ranking; growth is against the period of the same length before. */
+  record Ranked(
+      long id,
+      String number,
+      String name,
+      String town,
+      String industry,
+      String owner,
+      String lastOn,
+      String sales,
+      String margin,
+      @MaybeNull String marginPercent,
+      String salesBefore,
+      String growth,
+      @MaybeNull String growthPercent) {}
+
+  record Ranking(String from, String to, List<Ranked> rows) {}
+
+  @GetMapping("/{id}")
+  AccountPage account(@PathVariable long id, @SignedIn Actor actor) {
+    Account a = accounts.get(id);
+    CreditFile file = credit.file(id);
+    CurrencyUnit currency = settings.company().currency();
+    return new AccountPage(
+        a.id(),
+        a.number(),
+        a.name(),
+        a.kind(),
+        a.status(),
+        a.industry(),
+        a.street(),
+        a.postal(),
+        a.town(),
+        a.email(),
+        a.phone(),
+        a.priceGroup(),
+        a.ownerName(),
+        a.ownerId(),
+        a.termsDays(),
+        a.poNumberRequired(),
+        a.stopped(),
+        actor.mayChange(a.owner()),
+        actor.manages(a.ownerTeam()),
+        a.version(),
+        accounts.contacts(id),
+        accounts.notes(id),
+        file.openItems().stream().map(item -> item(item, file)).toList(),
+        WorksheetView.credit(credit.check(id, Optional.empty()), credit.ordered(id)),
+        store.bought(id, currency),
+        store.items(id, currency),
+        store.papers(id, settings.amounts()),
+        lists.ofAccount(id, actor),
+        activities.ofAccount(id, ACTIVITIES),
+        files.of("account", id));
+  }
+
+  private static OpenItemView item(CreditFile.OpenItem item, CreditFile file) {
+    boolean isOverdue =
+        item.balance().isPositive() && item.due().plusDays(file.graceDays()).isBefore(file.asOf());
+    return new OpenItemView(
+        item.ref(), item.balance().getAmount().toPlainString(), item.due().toString(), isOverdue);
+  }
+
+  /**
+   * Customers by what they bought in the last months.
+   *
+   * @param by sales, margin or growth
+   * @param owner a person's id; 0 for everybody's
+   */
+  @GetMapping("/ranking")
+  Ranking ranking(
+      @RequestParam(defaultValue = "12") int months,
+      @RequestParam(defaultValue = "sales") String by,
+      @RequestParam(defaultValue = "0") long owner) {
+    int length = Math.min(Math.max(months, 1), MOST_MONTHS);
+    LocalDate today = LocalDate.now(clock);
+    LocalDate from = today.minusMonths(length).plusDays(1);
+    LocalDate before = from.minusMonths(length);
+    Comparator<Ranked> order =
+        Comparator.comparing(
+            (Ranked r) ->
+                new BigDecimal(
+                    switch (by) {
+                      case "margin" -> r.margin();
+                      case "growth" -> r.growth();
+                      default -> r.sales();
+                    }));
+    return new Ranking(
+        from.toString(),
+        today.toString(),
+        store
+            .ranking(
+                before.toString(),
+                from.toString(),
+                today.toString(),
+                owner,
+                settings.company().currency())
+            .stream()
+            .sorted(order.reversed().thenComparing(Ranked::name).thenComparing(Ranked::id))
+            .toList());
+  }
+}

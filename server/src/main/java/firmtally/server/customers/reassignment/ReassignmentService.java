@@ -1,0 +1,155 @@
+package firmtally.server.customers.reassignment;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
+import firmtally.server.access.UserService;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotAllowed;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Hands a book of accounts over: the accounts, what is open with them, and the steps that are
+ * planned. With a last day all that is still with the colleague goes back by itself the day after.
+ */
+@Service
+public class ReassignmentService {
+  private final ReassignmentStore store;
+  private final AccountService accounts;
+  private final OpportunityService opportunities;
+  private final UserService people;
+  private final Clock clock;
+
+  ReassignmentService(
+      ReassignmentStore store,
+      AccountService accounts,
+      OpportunityService opportunities,
+      UserService people,
+      Clock clock) {
+    this.store = store;
+    this.accounts = accounts;
+    this.opportunities = opportunities;
+    this.people = people;
+    this.clock = clock;
+  }
+
+  /**
+   * A reassignment.
+   *
+   * @param until its last day; null for good
+   * @param endedOn when it went back; null while it runs
+   */
+  public record ReassignmentView(
+      long id,
+      String fromName,
+      String toName,
+      String madeOn,
+      @MaybeNull String until,
+      @MaybeNull String endedOn,
+      long accounts,
+      long opportunities) {}
+
+  /**
+   * What to hand over.
+   *
+   * @param until the last day; blank for good
+   * @param accounts their ids; empty for the whole book
+   */
+  public record ReassignmentForm(
+      long fromId, long toId, @MaybeNull String until, List<Long> accounts) {
+    public ReassignmentForm {
+      accounts = Input.given(accounts);
+    }
+  }
+
+  List<ReassignmentView> list() {
+    return store.list();
+  }
+
+  /** Hands over in one act: all of it or nothing. */
+  @Transactional
+  public long reassign(ReassignmentForm typed, Actor actor) {
+    Actor from = people.get(typed.fromId());
+    Actor to = people.get(typed.toId());
+    if (actor.id() != from.id() && !actor.manages(from.team())) {
+      throw new NotAllowed("Only " + from.name() + " or their manager may hand over their book.");
+    }
+    Input input = new Input();
+    Optional<LocalDate> until =
+        typed.until() == null || typed.until().isBlank()
+            ? Optional.empty()
+            : input.day("until", typed.until());
+    LocalDate today = LocalDate.now(clock);
+    if (until.isPresent() && until.get().isBefore(today)) {
+      input.refuse("until", "This day is past.");
+    }
+    if (from.id() == to.id()) {
+      input.refuse("toId", "Choose a colleague.");
+    }
+    if (to.role() == Role.CREDIT_CONTROLLER) {
+      input.refuse("toId", to.name() + " does not sell.");
+    }
+    List<Account> book =
+        accounts.ownedBy(from.id()).stream()
+            .filter(a -> typed.accounts().isEmpty() || typed.accounts().contains(a.id()))
+            .toList();
+    if (book.isEmpty()) {
+      input.refuse("accounts", from.name() + " has no such accounts.");
+    }
+    input.check();
+    long id =
+        store.insert(
+            from.id(),
+            to.id(),
+            actor.id(),
+            today.toString(),
+            until.map(LocalDate::toString).orElse(null));
+    for (Account account : book) {
+      store.addRecord(id, "account", account.id());
+      accounts.setOwner(account.id(), to.id(), to.name(), actor.id());
+      for (long open : opportunities.openOf(account.id(), from.id())) {
+        store.addRecord(id, "opportunity", open);
+        opportunities.setOwner(open, to, actor.id());
+      }
+    }
+    return id;
+  }
+
+  /** Ends a reassignment that has a last day before it comes. */
+  @Transactional
+  public void end(long id, Actor actor) {
+    ReassignmentStore.Due running =
+        store.running(id).orElseThrow(() -> new NotThere("running reassignment", id));
+    Actor from = people.get(running.fromId());
+    if (actor.id() != from.id() && !actor.manages(from.team())) {
+      throw new NotAllowed("Only " + from.name() + " or their manager may end this.");
+    }
+    giveBack(running, actor.id());
+  }
+
+  /** Gives back everything whose last day is over. */
+  @Transactional
+  public void endDue() {
+    store.due(LocalDate.now(clock).toString()).forEach(due -> giveBack(due, due.madeBy()));
+  }
+
+  private void giveBack(ReassignmentStore.Due due, long by) {
+    Actor owner = people.get(due.fromId());
+    for (long account : store.stillWith(due.id(), "account", due.toId())) {
+      accounts.setOwner(account, owner.id(), owner.name(), by);
+    }
+    for (long opportunity : store.stillWith(due.id(), "opportunity", due.toId())) {
+      opportunities.setOwner(opportunity, owner, by);
+    }
+    store.end(due.id(), LocalDate.now(clock).toString());
+  }
+}

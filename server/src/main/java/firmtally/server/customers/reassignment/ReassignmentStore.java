@@ -1,0 +1,95 @@
+package firmtally.server.customers.reassignment;
+
+import firmtally.server.platform.database.Sql;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class ReassignmentStore {
+  private static final String LIST =
+      """
+      SELECT h.id, f.name AS from_name, t.name AS to_name, h.made_on, h.until, h.ended_on,
+             (SELECT COUNT(*) FROM reassignment_record r WHERE r.reassignment_id = h.id AND r.record = 'account') AS accounts,
+             (SELECT COUNT(*) FROM reassignment_record r WHERE r.reassignment_id = h.id AND r.record = 'opportunity')
+               AS opportunities
+      FROM reassignment h JOIN person f ON f.id = h.from_id JOIN person t ON t.id = h.to_id
+      ORDER BY h.id DESC LIMIT 60
+      """;
+  private final Sql sql;
+
+  ReassignmentStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  record Due(long id, long fromId, long toId, long madeBy) {}
+
+  List<ReassignmentService.ReassignmentView> list() {
+    return sql.sql(LIST).query(ReassignmentService.ReassignmentView.class).list();
+  }
+
+  long insert(long from, long to, long by, String on, String until) {
+    return sql.sql(
+            """
+            INSERT INTO reassignment (from_id, to_id, made_by, made_on, until) VALUES (:from, :to, :by, :on, :until)
+            RETURNING id
+            """)
+        .param("from", from)
+        .param("to", to)
+        .param("by", by)
+        .param("on", on)
+        .param("until", until)
+        .query(Long.class)
+        .single();
+  }
+
+  void addRecord(long reassignment, String record, long id) {
+    sql.sql(
+            "INSERT INTO reassignment_record (reassignment_id, record, record_id) VALUES (:reassignment, :record, :id)")
+        .param("reassignment", reassignment)
+        .param("record", record)
+        .param("id", id)
+        .update();
+  }
+
+  /** What was handed over and still is with whom it was handed to. */
+  List<Long> stillWith(long reassignment, String record, long person) {
+    return sql.sql(
+            "SELECT r.record_id FROM reassignment_record r JOIN "
+                + record
+                + " x ON x.id = r.record_id"
+                + " WHERE r.reassignment_id = :reassignment AND r.record = :record AND x.owner_id = :person ORDER BY r.record_id")
+        .param("reassignment", reassignment)
+        .param("record", record)
+        .param("person", person)
+        .query(Long.class)
+        .list();
+  }
+
+  /** Those whose last day is over. */
+  List<Due> due(String today) {
+    return sql.sql(
+            """
+            SELECT id, from_id, to_id, made_by FROM reassignment
+            WHERE until IS NOT NULL AND ended_on IS NULL AND until < :today ORDER BY id DESC
+            """)
+        .param("today", today)
+        .query(Due.class)
+        .list();
+  }
+
+  Optional<Due> running(long id) {
+    return sql.sql(
+            "SELECT id, from_id, to_id, made_by FROM reassignment WHERE id = :id AND ended_on IS NULL AND until IS NOT NULL")
+        .param("id", id)
+        .query(Due.class)
+        .optional();
+  }
+
+  void end(long id, String today) {
+    sql.sql("UPDATE reassignment SET ended_on = :today WHERE id = :id")
+        .param("id", id)
+        .param("today", today)
+        .update();
+  }
+}

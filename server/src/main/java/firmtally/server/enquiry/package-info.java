@@ -1,2 +1,0 @@
-/** Enquiries: taken down, and taken on as opportunities. */
-package firmtally.server.enquiry;

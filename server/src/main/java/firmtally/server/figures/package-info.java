@@ -1,2 +1,0 @@
-/** Figures over all that is open and was won. */
-package firmtally.server.figures;

@@ -1,2 +1,0 @@
-/** Files kept with records: content once by checksum, beside it what it is called where. */
-package firmtally.server.file;

@@ -1,2 +1,0 @@
-/** Opportunities: opened, worked, moved along their sales path, won or lost. */
-package firmtally.server.opportunity;

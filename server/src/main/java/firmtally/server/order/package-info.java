@@ -1,2 +1,0 @@
-/** Orders: placed from a quote, released or held with reasons. */
-package firmtally.server.order;

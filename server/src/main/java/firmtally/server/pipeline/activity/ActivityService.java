@@ -1,0 +1,319 @@
+package firmtally.server.pipeline.activity;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.UserService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is planned, and what was done: on opportunities, enquiries and accounts. */
+@Service
+public class ActivityService {
+  private static final Set<String> KINDS = Set.of("call", "email", "meeting", "task", "note");
+  private static final int LONGEST = 200;
+  private final ActivityStore store;
+  private final UserService people;
+  private final ChangeLog log;
+  private final Clock clock;
+
+  ActivityService(ActivityStore store, UserService people, ChangeLog log, Clock clock) {
+    this.store = store;
+    this.people = people;
+    this.log = log;
+    this.clock = clock;
+  }
+
+  /** The record that an activity belongs to. */
+  public record On(String record, long id) {
+    /** An opportunity's. */
+    public static On opportunity(long id) {
+      return new On("opportunity", id);
+    }
+
+    /** An enquiry's. */
+    public static On enquiry(long id) {
+      return new On("enquiry", id);
+    }
+
+    /** An account's. */
+    public static On account(long id) {
+      return new On("account", id);
+    }
+
+    String column() {
+      return record + "_id";
+    }
+
+    private Long idOf(String wanted) {
+      return record.equals(wanted) ? id : null;
+    }
+  }
+
+  /** An activity. */
+  public record Activity(
+      long id,
+      String kind,
+      String subject,
+      String due,
+      @MaybeNull String atTime,
+      long personId,
+      String person,
+      @MaybeNull Long opportunityId,
+      @MaybeNull Long enquiryId,
+      @MaybeNull Long accountId,
+      @MaybeNull String doneAt,
+      String outcome,
+      long version) {}
+
+  /** An activity in the calendar, with the record that it belongs to. */
+  public record Planned(
+      long id,
+      String kind,
+      String subject,
+      String due,
+      @MaybeNull String atTime,
+      String person,
+      boolean done,
+      String number,
+      String record,
+      long recordId,
+      String account) {}
+
+  /**
+   * An activity as typed.
+   *
+   * @param time such as 14:30; blank for any time of the day
+   * @param personId whose it is; null for one's own
+   */
+  public record ActivityForm(
+      String kind, String subject, String due, @MaybeNull String time, @MaybeNull Long personId) {}
+
+  /** What came of it, and what comes next; next may be left out. */
+  public record DoneForm(@MaybeNull String outcome, @MaybeNull ActivityForm next) {}
+
+  /** Those of a record: what is open first, then what was done, the latest first. */
+  public List<Activity> of(On on) {
+    return store.of(on);
+  }
+
+  /** Everything done and planned with an account, its opportunities' with it. */
+  public List<Activity> ofAccount(long account, int most) {
+    return store.ofAccount(account, most);
+  }
+
+  /**
+   * What is due between two days, both included; a person of 0 and a blank team are everybody that
+   * one sees.
+   */
+  public List<Planned> between(
+      LocalDate from, LocalDate to, long person, String team, Actor actor) {
+    return store.calendar(from, to, person, team, actor);
+  }
+
+  /** Whether something is planned on an opportunity. */
+  public boolean hasOpen(long opportunity) {
+    return store.hasOpen(opportunity);
+  }
+
+  /** Plans an activity, or notes one down: a note is done as soon as it is written. */
+  @Transactional
+  public void plan(On on, ActivityForm typed, Actor actor) {
+    Input input = new Input();
+    ActivityStore.Row row = read(input, "", on, typed, actor);
+    input.check();
+    store.insert(row);
+    boolean isNote = row.kind().equals("note");
+    log.note(
+        actor.id(),
+        on.record(),
+        on.id(),
+        isNote ? "note" : row.kind() + " planned for " + row.due(),
+        null,
+        row.subject());
+  }
+
+  private ActivityStore.Row read(Input input, String at, On on, ActivityForm typed, Actor actor) {
+    String kind = input.text(at + "kind", typed.kind(), LONGEST);
+    input.oneOf(at + "kind", kind, KINDS);
+    boolean isNote = "note".equals(kind);
+    String subject =
+        isNote
+            ? input.longText(at + "subject", typed.subject())
+            : input.text(at + "subject", typed.subject(), LONGEST);
+    if (isNote && subject.isEmpty()) {
+      input.refuse(at + "subject", "This must not be empty.");
+    }
+    LocalDate today = LocalDate.now(clock);
+    Optional<LocalDate> due = isNote ? Optional.of(today) : input.day(at + "due", typed.due());
+    return new ActivityStore.Row(
+        kind,
+        subject,
+        due.orElse(today).toString(),
+        time(input, at, typed.time()),
+        person(input, at, typed.personId(), actor),
+        actor.id(),
+        on.idOf("opportunity"),
+        on.idOf("enquiry"),
+        on.idOf("account"),
+        isNote ? clock.instant().toString() : null,
+        "");
+  }
+
+  private static String time(Input input, String at, String text) {
+    if (text == null || text.isBlank()) {
+      return null;
+    }
+    if (!text.strip().matches("([01][0-9]|2[0-3]):[0-5][0-9]")) {
+      input.refuse(at + "time", "This is not a time; write it as 14:30.");
+      return null;
+    }
+    return LocalTime.parse(text.strip()).toString();
+  }
+
+  private long person(Input input, String at, Long person, Actor actor) {
+    if (person == null || person == actor.id()) {
+      return actor.id();
+    }
+    if (people.list().stream().noneMatch(p -> p.id() == person)) {
+      input.refuse(at + "personId", "There is no person " + person + ".");
+    }
+    return person;
+  }
+
+  /** Plans an activity of an opportunity that the house plans by itself. */
+  @Transactional
+  public void plan(long opportunity, String kind, String subject, LocalDate due, long person) {
+    store.insert(
+        new ActivityStore.Row(
+            kind, subject, due.toString(), null, person, null, opportunity, null, null, null, ""));
+  }
+
+  /** Notes down what was just done, such as a call that was had; nothing had been planned. */
+  @Transactional
+  public void did(On on, String typedKind, String typedWords, Actor actor) {
+    Input input = new Input();
+    String kind = input.text("kind", typedKind, LONGEST);
+    input.oneOf("kind", kind, KINDS);
+    String words = input.longText("words", typedWords);
+    if (words.isEmpty()) {
+      input.refuse("words", "This must not be empty.");
+    }
+    input.check();
+    store.insert(
+        new ActivityStore.Row(
+            kind,
+            words,
+            LocalDate.now(clock).toString(),
+            null,
+            actor.id(),
+            actor.id(),
+            on.idOf("opportunity"),
+            on.idOf("enquiry"),
+            on.idOf("account"),
+            clock.instant().toString(),
+            ""));
+    log.note(actor.id(), on.record(), on.id(), kind, null, words);
+  }
+
+  /** Marks an activity done, with what came of it, and plans the next one in the same act. */
+  @Transactional
+  public void done(long id, DoneForm typed, Actor actor) {
+    ActivityStore.Kept kept = changeable(id, actor);
+    Input input = new Input();
+    String words = input.longText("outcome", typed.outcome());
+    On on = on(kept);
+    Optional<ActivityStore.Row> next =
+        Optional.ofNullable(typed.next()).map(n -> read(input, "next.", on, n, actor));
+    input.check();
+    if (store.done(id, clock.instant().toString(), words) == 0) {
+      throw new NotPossible("This was done already.");
+    }
+    log.note(
+        actor.id(), on.record(), on.id(), kept.kind() + " done: " + kept.subject(), null, words);
+    next.ifPresent(
+        row -> {
+          store.insert(row);
+          log.note(
+              actor.id(),
+              on.record(),
+              on.id(),
+              row.kind() + " planned for " + row.due(),
+              null,
+              row.subject());
+        });
+  }
+
+  /** Takes back that an activity was done. */
+  @Transactional
+  public void undone(long id, Actor actor) {
+    ActivityStore.Kept kept = changeable(id, actor);
+    if (store.undone(id) == 0) {
+      throw new NotPossible("This is not done.");
+    }
+    On on = on(kept);
+    log.note(actor.id(), on.record(), on.id(), "not done after all", null, kept.subject());
+  }
+
+  /** Puts an open activity on another day, or gives it to a colleague. */
+  @Transactional
+  public void change(long id, long version, ActivityForm typed, Actor actor) {
+    ActivityStore.Kept kept = changeable(id, actor);
+    Input input = new Input();
+    ActivityStore.Row row =
+        read(
+            input,
+            "",
+            on(kept),
+            new ActivityForm(
+                kept.kind(),
+                typed.subject(),
+                typed.due(),
+                typed.time(),
+                typed.personId() == null ? Long.valueOf(kept.personId()) : typed.personId()),
+            actor);
+    input.check();
+    int updated = store.move(id, version, row.subject(), row.due(), row.time(), row.person());
+    On on = on(kept);
+    log.expectOne(updated, on.record(), on.id(), kept.version());
+    log.note(actor.id(), on.record(), on.id(), "due: " + kept.subject(), kept.due(), row.due());
+  }
+
+  private ActivityStore.Kept changeable(long id, Actor actor) {
+    ActivityStore.Kept kept =
+        store.find(id, actor.id()).orElseThrow(() -> new NotThere("activity", id));
+    boolean isOwners = kept.ownerId() != null && kept.ownerId() == actor.id();
+    if (!isOwners && !kept.shared()) {
+      actor.checkMayChange(kept.person(), "this activity");
+    }
+    return kept;
+  }
+
+  private static On on(ActivityStore.Kept kept) {
+    if (kept.opportunityId() != null) {
+      return On.opportunity(kept.opportunityId());
+    }
+    return kept.enquiryId() != null ? On.enquiry(kept.enquiryId()) : On.account(kept.accountId());
+  }
+
+  /** Closes what is open when its opportunity is won or lost. */
+  @Transactional
+  public void closeOpen(long opportunity, String outcome) {
+    store.closeOpen(opportunity, clock.instant().toString(), outcome);
+  }
+
+  /** Gives what is open on an opportunity and one person's to another. */
+  @Transactional
+  public void giveOpen(long opportunity, long from, long to) {
+    store.giveOpen(opportunity, from, to);
+  }
+}

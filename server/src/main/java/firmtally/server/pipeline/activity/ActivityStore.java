@@ -1,0 +1,211 @@
+package firmtally.server.pipeline.activity;
+
+import firmtally.server.access.Actor;
+import firmtally.server.platform.database.Sql;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class ActivityStore {
+  private static final String ROWS =
+      """
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person, a.opportunity_id, a.enquiry_id,
+             a.account_id, a.done_at, a.outcome, a.version
+      FROM activity a JOIN person p ON p.id = a.person_id
+      """;
+  private static final String FIND =
+      """
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person_name, p.team AS person_team,
+             a.opportunity_id, a.enquiry_id, a.account_id, a.done_at, a.version,
+             COALESCE(o.owner_id, e.owner_id, c.owner_id) AS owner_id,
+             EXISTS (SELECT 1 FROM opportunity_share s
+                     WHERE s.opportunity_id = a.opportunity_id AND s.person_id = :me) AS shared
+      FROM activity a JOIN person p ON p.id = a.person_id
+        LEFT JOIN opportunity o ON o.id = a.opportunity_id
+        LEFT JOIN enquiry e ON e.id = a.enquiry_id
+        LEFT JOIN account c ON c.id = a.account_id
+      WHERE a.id = :id
+      """;
+  private static final String INSERT =
+      """
+      INSERT INTO activity (kind, subject, due, at_time, person_id, planned_by, opportunity_id, enquiry_id, account_id,
+                            done_at, outcome)
+      VALUES (:kind, :subject, :due, :time, :person, :plannedBy, :opportunity, :enquiry, :account, :doneAt, :outcome)
+      RETURNING id
+      """;
+  private static final String CALENDAR =
+      """
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, p.name AS person, a.done_at IS NOT NULL AS done,
+             COALESCE(o.number, e.number, c.number) AS number,
+             CASE WHEN o.id IS NOT NULL THEN 'opportunity' WHEN e.id IS NOT NULL THEN 'enquiry' ELSE 'account' END AS record,
+             COALESCE(o.id, e.id, c.id) AS record_id, COALESCE(oa.name, e.name, c.name) AS account
+      FROM activity a JOIN person p ON p.id = a.person_id
+        LEFT JOIN opportunity o ON o.id = a.opportunity_id LEFT JOIN account oa ON oa.id = o.account_id
+        LEFT JOIN enquiry e ON e.id = a.enquiry_id
+        LEFT JOIN account c ON c.id = a.account_id
+      WHERE a.due BETWEEN :from AND :to AND a.kind <> 'note' AND (:person = 0 OR a.person_id = :person)
+        AND (:team = '' OR p.team = :team) AND (:sees = '' OR p.team = :sees OR a.person_id = :me)
+      ORDER BY a.due, a.at_time IS NULL, a.at_time, a.id LIMIT 3000
+      """;
+  private final Sql sql;
+
+  ActivityStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** An activity as it is written. */
+  record Row(
+      String kind,
+      String subject,
+      String due,
+      String time,
+      long person,
+      Long plannedBy,
+      Long opportunity,
+      Long enquiry,
+      Long account,
+      String doneAt,
+      String outcome) {}
+
+  /** An activity as it stands, with whose it is and whose the record. */
+  record Kept(
+      long id,
+      String kind,
+      String subject,
+      String due,
+      String atTime,
+      long personId,
+      String personName,
+      String personTeam,
+      Long opportunityId,
+      Long enquiryId,
+      Long accountId,
+      String doneAt,
+      long version,
+      Long ownerId,
+      boolean shared) {
+    Actor.Owner person() {
+      return new Actor.Owner(personId, personName, personTeam);
+    }
+  }
+
+  List<ActivityService.Activity> of(ActivityService.On on) {
+    return sql.sql(
+            ROWS
+                + " WHERE a."
+                + on.column()
+                + " = :id ORDER BY a.done_at IS NOT NULL, a.done_at DESC, a.due, a.id DESC LIMIT 300")
+        .param("id", on.id())
+        .query(ActivityService.Activity.class)
+        .list();
+  }
+
+  /** Everything done and planned with an account, its opportunities' with it, the latest first. */
+  List<ActivityService.Activity> ofAccount(long account, int most) {
+    return sql.sql(
+            ROWS
+                + """
+                  WHERE a.account_id = :id OR a.opportunity_id IN (SELECT id FROM opportunity WHERE account_id = :id)
+                  ORDER BY a.done_at IS NOT NULL, a.done_at DESC, a.due, a.id DESC LIMIT :most
+                  """)
+        .param("id", account)
+        .param("most", most)
+        .query(ActivityService.Activity.class)
+        .list();
+  }
+
+  /** An activity, and whether its opportunity is shared with somebody. */
+  Optional<Kept> find(long id, long me) {
+    return sql.sql(FIND).param("id", id).param("me", me).query(Kept.class).optional();
+  }
+
+  long insert(Row row) {
+    return sql.sql(INSERT).paramSource(row).query(Long.class).single();
+  }
+
+  int done(long id, String at, String outcome) {
+    return sql.sql(
+            """
+            UPDATE activity SET done_at = :at, outcome = :outcome, version = version + 1
+            WHERE id = :id AND done_at IS NULL
+            """)
+        .param("id", id)
+        .param("at", at)
+        .param("outcome", outcome)
+        .update();
+  }
+
+  int undone(long id) {
+    return sql.sql(
+            """
+            UPDATE activity SET done_at = NULL, outcome = '', version = version + 1
+            WHERE id = :id AND done_at IS NOT NULL
+            """)
+        .param("id", id)
+        .update();
+  }
+
+  int move(long id, long version, String subject, String due, String time, long person) {
+    return sql.sql(
+            """
+            UPDATE activity SET subject = :subject, due = :due, at_time = :time, person_id = :person,
+              version = version + 1
+            WHERE id = :id AND version = :version AND done_at IS NULL
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("subject", subject)
+        .param("due", due)
+        .param("time", time)
+        .param("person", person)
+        .update();
+  }
+
+  void closeOpen(long opportunity, String at, String outcome) {
+    sql.sql(
+            """
+            UPDATE activity SET done_at = :at, outcome = :outcome, version = version + 1
+            WHERE opportunity_id = :id AND done_at IS NULL
+            """)
+        .param("id", opportunity)
+        .param("at", at)
+        .param("outcome", outcome)
+        .update();
+  }
+
+  boolean hasOpen(long opportunity) {
+    return sql.sql(
+            "SELECT EXISTS (SELECT 1 FROM activity WHERE opportunity_id = :id AND done_at IS NULL)")
+        .param("id", opportunity)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /** Gives the open activities of an opportunity that are one person's to another. */
+  void giveOpen(long opportunity, long from, long to) {
+    sql.sql(
+            """
+            UPDATE activity SET person_id = :to, version = version + 1
+            WHERE opportunity_id = :id AND person_id = :from AND done_at IS NULL
+            """)
+        .param("id", opportunity)
+        .param("from", from)
+        .param("to", to)
+        .update();
+  }
+
+  List<ActivityService.Planned> calendar(
+      LocalDate from, LocalDate to, long person, String team, Actor actor) {
+    return sql.sql(CALENDAR)
+        .param("from", from.toString())
+        .param("to", to.toString())
+        .param("person", person)
+        .param("team", team)
+        .param("sees", actor.seesTeam())
+        .param("me", actor.id())
+        .query(ActivityService.Planned.class)
+        .list();
+  }
+}

@@ -1,0 +1,54 @@
+package firmtally.server.pipeline.calendar;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Sql;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.function.LongFunction;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class CalendarStore {
+  private static final String CLOSES =
+      """
+      SELECT o.id, o.number, o.title, a.name AS account, p.name AS owner, o.expected_close AS day, w.contract AS value
+      FROM opportunity o JOIN account a ON a.id = o.account_id JOIN person p ON p.id = o.owner_id
+        JOIN worksheet w ON w.id = o.worksheet_id
+      WHERE o.state = 'open' AND o.expected_close BETWEEN :from AND :to AND (:person = 0 OR o.owner_id = :person)
+        AND (:team = '' OR p.team = :team)
+        AND
+      """
+          + Visibility.SEEN
+          + " ORDER BY o.expected_close, w.contract DESC, o.id LIMIT 2000";
+  private final Sql sql;
+
+  CalendarStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  List<CalendarController.Closing> closes(
+      LocalDate from,
+      LocalDate to,
+      long person,
+      String team,
+      Actor actor,
+      LongFunction<String> amounts) {
+    return Visibility.bind(sql.sql(CLOSES), actor)
+        .param("from", from.toString())
+        .param("to", to.toString())
+        .param("person", person)
+        .param("team", team)
+        .query(
+            (row, n) ->
+                new CalendarController.Closing(
+                    row.getLong("id"),
+                    row.getString("number"),
+                    row.getString("title"),
+                    row.getString("account"),
+                    row.getString("owner"),
+                    row.getString("day"),
+                    amounts.apply(row.getLong("value"))))
+        .list();
+  }
+}

@@ -1,0 +1,132 @@
+package firmtally.server.pipeline.list;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Where;
+import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.BadInput;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * What the list and the sheet are narrowed to, as conditions on an opportunity {@code o}, its owner
+ * {@code p}, stage {@code s} and process {@code sp}.
+ */
+public final class ListFilter {
+  private static final int SILENT_DAYS = 14;
+  static final int SLIPS = 2;
+
+  static final String NO_NEXT =
+      """
+      o.state = 'open'
+      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL)
+      """;
+  static final String SILENT =
+      """
+      o.state = 'open' AND sp.kind = 'new' AND o.touched_on < :silent
+      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at >= :silent)
+      """;
+  static final String SLIPPED = "o.state = 'open' AND o.slips >= " + SLIPS;
+  static final String PAST = "o.state = 'open' AND o.expected_close < :today";
+  static final String OVER_TIME =
+      "o.state = 'open' AND sp.kind = 'new' AND julianday(:today) - julianday(o.stage_since) > s.usual_days";
+
+  /** What is neglected, and the condition that tells. */
+  private static final Map<String, String> ATTENTION =
+      Map.of(
+          "no-activity-planned", NO_NEXT,
+          "no-contact", SILENT,
+          "close-moved-back", SLIPPED,
+          "past-expected-close", PAST,
+          "over-usual-days", OVER_TIME);
+
+  private ListFilter() {}
+
+  /** What a query is narrowed to, of what somebody sees. */
+  public static Where where(ListQuery query, Actor actor) {
+    Where where = new Where();
+    String state = query.state() == null || query.state().isBlank() ? "open" : query.state();
+    if (!"all".equals(state)) {
+      where.and("o.state = :state", "state", state);
+    }
+    if (!actor.seesTeam().isEmpty()) {
+      where.and(Visibility.SEEN);
+    }
+    if (query.owner() != null && query.owner() > 0) {
+      where.and("o.owner_id = :owner", "owner", query.owner());
+    }
+    if (query.stage() != null) {
+      where.and("o.stage_id = :stage", "stage", query.stage());
+    }
+    if (query.account() != null) {
+      where.and("o.account_id = :account", "account", query.account());
+    }
+    narrowByWords(where, query);
+    narrowByAttention(where, query.attention());
+    return where;
+  }
+
+  private static void narrowByWords(Where where, ListQuery query) {
+    String day = query.isClosed() ? "o.closed_on" : "o.expected_close";
+    where
+        .maybe("p.team = :team", "team", query.team())
+        .maybe("o.priority = :priority", "priority", query.priority())
+        .maybe("o.interest = :interest", "interest", query.interest())
+        .maybe("o.business = :business", "business", query.business())
+        .maybe("o.source = :source", "source", query.source())
+        .maybe("o.campaign = :campaign", "campaign", query.campaign())
+        .maybe(
+            "o.id IN (SELECT opportunity_id FROM opportunity_tag WHERE tag = :tag)",
+            "tag",
+            query.tag())
+        .maybe(
+            "o.id IN (SELECT opportunity_id FROM opportunity_competitor WHERE name = :competitor)",
+            "competitor",
+            query.competitor())
+        .maybe(day + " >= :from", "from", query.from())
+        .maybe(day + " <= :to", "to", query.to());
+    String process = query.process() == null ? "" : query.process();
+    if (process.matches("[0-9]{1,9}")) {
+      where.and("o.process_id = :process", "process", Long.valueOf(process));
+    } else {
+      where.maybe("sp.kind = :process", "process", process);
+    }
+    if (query.q() != null && !query.q().isBlank()) {
+      where.and(
+          "o.id IN (SELECT record_id FROM search_index WHERE search_index MATCH :q AND kind = 'opportunity')",
+          "q",
+          SearchIndex.wordsOf(query.q()));
+    }
+  }
+
+  private static void narrowByAttention(Where where, String attention) {
+    if (attention == null || attention.isBlank()) {
+      return;
+    }
+    if ("any".equals(attention)) {
+      List<String> all = new ArrayList<>();
+      ATTENTION.values().forEach(condition -> all.add("(" + condition + ")"));
+      where.and("(" + String.join(" OR ", all) + ")");
+      return;
+    }
+    String condition = ATTENTION.get(attention);
+    if (condition == null) {
+      throw BadInput.at(
+          "attention", "This is none of any, " + String.join(", ", ATTENTION.keySet()) + ".");
+    }
+    where.and("(" + condition + ")");
+  }
+
+  /** Binds what the conditions ask for: the day, who asks, and their values. */
+  public static JdbcClient.StatementSpec bind(
+      JdbcClient.StatementSpec statement, Where where, Actor actor, LocalDate today) {
+    JdbcClient.StatementSpec dated =
+        statement
+            .param("today", today.toString())
+            .param("silent", today.minusDays(SILENT_DAYS).toString());
+    return where.bind(Visibility.bind(dated, actor));
+  }
+}

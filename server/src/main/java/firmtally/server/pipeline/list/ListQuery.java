@@ -1,0 +1,77 @@
+package firmtally.server.pipeline.list;
+
+import firmtally.server.platform.web.MaybeNull;
+
+/**
+ * What the list of opportunities is narrowed to; null or blank is any. The same words stand in the
+ * address of the screen, in kept views and here.
+ *
+ * @param state open, paused, won, lost, or all
+ * @param owner a person's id
+ * @param process a process's id, or the kind of one: new, renewal
+ * @param attention no-activity-planned, no-contact, close-moved-back, past-expected-close,
+ *     over-usual-days, or any of them
+ * @param from first day of expected close (for what is won or lost: of the day it was closed)
+ * @param q words of which each begins one in the number, the title or the account's name
+ * @param sort close, value, title, account, stage, owner, age or touched; -value is the other way
+ * @param group what the rows are gathered by
+ * @param key the group to which the rows are narrowed
+ */
+public record ListQuery(
+    @MaybeNull String state,
+    @MaybeNull Long owner,
+    @MaybeNull String team,
+    @MaybeNull String process,
+    @MaybeNull Long stage,
+    @MaybeNull Long account,
+    @MaybeNull String tag,
+    @MaybeNull String competitor,
+    @MaybeNull String priority,
+    @MaybeNull String interest,
+    @MaybeNull String business,
+    @MaybeNull String source,
+    @MaybeNull String campaign,
+    @MaybeNull String attention,
+    @MaybeNull String from,
+    @MaybeNull String to,
+    @MaybeNull String q,
+    @MaybeNull String sort,
+    @MaybeNull String group,
+    @MaybeNull String key,
+    @MaybeNull String after) {
+  static ListQuery ofAccount(long account) {
+    return new ListQuery(
+        "all", null, null, null, null, account, null, null, null, null, null, null, null, null,
+        null, null, null, "-close", null, null, null);
+  }
+
+  /** The same of what is open on a process; order, groups and pages are the list's. */
+  public ListQuery onSheet(long processId) {
+    return new ListQuery(
+        "open",
+        owner,
+        team,
+        String.valueOf(processId),
+        stage,
+        account,
+        tag,
+        competitor,
+        priority,
+        interest,
+        business,
+        source,
+        campaign,
+        attention,
+        from,
+        to,
+        q,
+        null,
+        null,
+        null,
+        null);
+  }
+
+  boolean isClosed() {
+    return "won".equals(state) || "lost".equals(state);
+  }
+}

@@ -1,0 +1,175 @@
+package firmtally.server.pipeline.list;
+
+import firmtally.core.money.Rounding;
+import firmtally.formats.table.TableWriter;
+import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
+import firmtally.server.platform.web.Cursor;
+import firmtally.server.platform.web.MaybeNull;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+
+/** The list of opportunities: pages, groups with their subtotals, and as a file. */
+@Service
+public class ListService {
+  private static final int PAGE = 100;
+  private static final int OF_ACCOUNT = 60;
+
+  /** More rows than that are not written into one file. */
+  private static final int MOST_IN_FILE = 100_000;
+
+  private static final int PROBABILITY_DECIMALS = 6;
+  private final ListStore store;
+  private final SettingsService settings;
+  private final Clock clock;
+
+  ListService(ListStore store, SettingsService settings, Clock clock) {
+    this.store = store;
+    this.settings = settings;
+    this.clock = clock;
+  }
+
+  /**
+   * An opportunity in a list.
+   *
+   * @param attention what is neglected about it: no-activity-planned, no-contact, close-moved-back,
+   *     past-expected-close, over-usual-days
+   * @param sortKey what it is sorted by, for the place of the next page
+   */
+  public record OpportunityRow(
+      long id,
+      String number,
+      String title,
+      long accountId,
+      String account,
+      String owner,
+      @MaybeNull String team,
+      String stage,
+      String process,
+      String probability,
+      String state,
+      String expectedClose,
+      int slips,
+      String value,
+      String stageSince,
+      int usualDays,
+      String touchedOn,
+      String priority,
+      String interest,
+      @MaybeNull String closedOn,
+      @MaybeNull String reason,
+      @MaybeNull String competitor,
+      String campaign,
+      String source,
+      @MaybeNull String nextDue,
+      List<String> attention,
+      String sortKey) {}
+
+  /** A page of the list, and where the next begins; null after the last. */
+  public record OpportunityPage(List<OpportunityRow> rows, @MaybeNull String next) {}
+
+  /** A group with its subtotals; weighted is value times probability, rounded once. */
+  public record GroupRow(String key, String label, long count, String value, String weighted) {}
+
+  OpportunityPage page(ListQuery query, Actor actor) {
+    List<OpportunityRow> rows =
+        store.page(query, actor, LocalDate.now(clock), PAGE, settings.amounts());
+    if (rows.size() < PAGE) {
+      return new OpportunityPage(rows, null);
+    }
+    OpportunityRow last = rows.get(PAGE - 1);
+    return new OpportunityPage(rows, new Cursor(last.sortKey(), last.id()).toString());
+  }
+
+  /** The opportunities of an account that somebody sees, the latest first. */
+  public List<OpportunityRow> ofAccount(long account, Actor actor) {
+    return store.page(
+        ListQuery.ofAccount(account), actor, LocalDate.now(clock), OF_ACCOUNT, settings.amounts());
+  }
+
+  List<GroupRow> groups(ListQuery query, Actor actor) {
+    CurrencyUnit currency = settings.company().currency();
+    return store.groups(query, actor, LocalDate.now(clock)).stream()
+        .map(
+            g ->
+                new GroupRow(
+                    g.key(),
+                    g.label(),
+                    g.count(),
+                    text(Money.ofMinor(currency, g.value())),
+                    text(weighted(currency, g.weighted()))))
+        .toList();
+  }
+
+  /** The sum of value × probability is exact; it is rounded once. */
+  private static Money weighted(CurrencyUnit currency, long minorTimesOdds) {
+    return Rounding.amount(
+        currency,
+        BigDecimal.valueOf(minorTimesOdds, PROBABILITY_DECIMALS + currency.getDecimalPlaces()));
+  }
+
+  private static String text(Money amount) {
+    return amount.getAmount().toPlainString();
+  }
+
+  Map<String, Long> attention(ListQuery query, Actor actor) {
+    return store.attention(query, actor, LocalDate.now(clock));
+  }
+
+  /** The list as a file, as it is narrowed and sorted. */
+  byte[] file(ListQuery query, Actor actor, boolean asWorkbook) {
+    int decimals = settings.company().currency().getDecimalPlaces();
+    TableWriter writer =
+        TableWriter.of(
+            "Opportunities",
+            List.of(
+                TableWriter.Column.text("Number"),
+                TableWriter.Column.text("Title"),
+                TableWriter.Column.text("Account"),
+                TableWriter.Column.text("State"),
+                TableWriter.Column.text("Stage"),
+                new TableWriter.Column("Odds %", "0.##", false),
+                TableWriter.Column.amount("Value", decimals),
+                TableWriter.Column.text("Expected close"),
+                new TableWriter.Column("Slips", "0", false),
+                TableWriter.Column.text("Next step due"),
+                TableWriter.Column.text("Owner"),
+                TableWriter.Column.text("Team"),
+                TableWriter.Column.text("Source"),
+                TableWriter.Column.text("Campaign"),
+                TableWriter.Column.text("Neglected")));
+    List<List<Object>> rows =
+        store.page(query, actor, LocalDate.now(clock), MOST_IN_FILE, settings.amounts()).stream()
+            .map(ListService::cells)
+            .toList();
+    return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);
+  }
+
+  private static List<Object> cells(OpportunityRow row) {
+    return new ArrayList<>(
+        Arrays.asList(
+            row.number(),
+            row.title(),
+            row.account(),
+            row.state(),
+            row.stage(),
+            new BigDecimal(row.probability()),
+            new BigDecimal(row.value()),
+            LocalDate.parse(row.expectedClose()),
+            BigDecimal.valueOf(row.slips()),
+            row.nextDue() == null ? null : LocalDate.parse(row.nextDue()),
+            row.owner(),
+            row.team(),
+            row.source(),
+            row.campaign(),
+            String.join(", ", row.attention())));
+  }
+}

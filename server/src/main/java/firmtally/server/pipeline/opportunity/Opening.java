@@ -1,0 +1,110 @@
+package firmtally.server.pipeline.opportunity;
+
+import firmtally.server.worksheet.calculation.WorksheetForm;
+import java.time.LocalDate;
+import java.util.Optional;
+
+/**
+ * How an opportunity is opened; what is absent is proposed.
+ *
+ * @param source where it comes from, blank where unknown
+ * @param campaign blank for none
+ */
+public record Opening(
+    long accountId,
+    String title,
+    String processKind,
+    Optional<Long> processId,
+    Optional<Long> contactId,
+    Optional<LocalDate> expectedClose,
+    Optional<Long> enquiryId,
+    Optional<Long> renewsId,
+    Optional<Long> copiedFrom,
+    String source,
+    String campaign,
+    WorksheetForm lines) {
+  /** With a title only; all else is proposed or empty. */
+  public static Opening of(long account, String title, String processKind) {
+    return new Opening(
+        account,
+        title,
+        processKind,
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        "",
+        "",
+        WorksheetForm.EMPTY);
+  }
+
+  /** The same on a given process, with a contact; either may be empty. */
+  public Opening with(Optional<Long> process, Optional<Long> contact) {
+    return new Opening(
+        accountId,
+        title,
+        processKind,
+        process,
+        contact,
+        expectedClose,
+        enquiryId,
+        renewsId,
+        copiedFrom,
+        source,
+        campaign,
+        lines);
+  }
+
+  /** The same, coming from an enquiry or a campaign. */
+  public Opening from(Optional<Long> enquiry, String heardBy, String ofCampaign) {
+    return new Opening(
+        accountId,
+        title,
+        processKind,
+        processId,
+        contactId,
+        expectedClose,
+        enquiry,
+        renewsId,
+        copiedFrom,
+        heardBy,
+        ofCampaign,
+        lines);
+  }
+
+  /** The same with an expected close and lines. */
+  public Opening closing(LocalDate day, WorksheetForm with) {
+    return new Opening(
+        accountId,
+        title,
+        processKind,
+        processId,
+        contactId,
+        Optional.of(day),
+        enquiryId,
+        renewsId,
+        copiedFrom,
+        source,
+        campaign,
+        with);
+  }
+
+  /** The same as the renewal of an agreement. */
+  public Opening renewing(long agreement) {
+    return new Opening(
+        accountId,
+        title,
+        processKind,
+        processId,
+        contactId,
+        expectedClose,
+        enquiryId,
+        Optional.of(agreement),
+        copiedFrom,
+        source,
+        campaign,
+        lines);
+  }
+}

@@ -1,0 +1,64 @@
+package firmtally.server.pipeline.opportunity;
+
+import firmtally.core.money.Percent;
+import firmtally.server.access.Actor;
+
+/**
+ * An opportunity as it is kept.
+ *
+ * @param ownProbability the rep's own probability in ten-thousandths of a percent; null where the
+ *     stage's hold
+ * @param wonAmount minor units; null until it is won
+ * @param budget what the customer says they have, in minor units; null where unknown
+ */
+public record Opportunity(
+    long id,
+    String number,
+    String title,
+    long accountId,
+    Long contactId,
+    long ownerId,
+    String ownerName,
+    String ownerTeam,
+    long processId,
+    long stageId,
+    String state,
+    String stageSince,
+    String openedOn,
+    String expectedClose,
+    int slips,
+    Long ownProbability,
+    long stageProbability,
+    long worksheetId,
+    Long enquiryId,
+    Long renewsId,
+    String closedOn,
+    Long wonAmount,
+    String reason,
+    String competitor,
+    String pausedUntil,
+    String note,
+    String priority,
+    String interest,
+    String business,
+    Long budget,
+    String source,
+    String campaign,
+    Long copiedFrom,
+    String touchedOn,
+    long version) {
+  /** Whether it is neither paused, won nor lost. */
+  public boolean isOpen() {
+    return "open".equals(state);
+  }
+
+  /** The rep's own probability, else the stage's. */
+  public Percent probability() {
+    return Percent.ofTenThousandths(ownProbability == null ? stageProbability : ownProbability);
+  }
+
+  /** Whose it is. */
+  public Actor.Owner owner() {
+    return new Actor.Owner(ownerId, ownerName, ownerTeam);
+  }
+}

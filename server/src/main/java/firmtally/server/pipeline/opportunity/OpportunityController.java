@@ -1,0 +1,257 @@
+package firmtally.server.pipeline.opportunity;
+
+import firmtally.core.credit.CreditCheck;
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.company.SettingsService;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.process.ProcessService;
+import firmtally.server.pipeline.process.Stage;
+import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versions;
+import firmtally.server.sales.credit.CreditService;
+import firmtally.server.worksheet.calculation.Calculation;
+import firmtally.server.worksheet.calculation.WorksheetForm;
+import firmtally.server.worksheet.calculation.WorksheetView;
+import firmtally.server.worksheet.keeping.WorksheetService;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** An opportunity's page, and what is typed on it. */
+@RestController
+@RequestMapping("/api/opportunities")
+class OpportunityController {
+  private final OpportunityService opportunities;
+  private final MoveService moves;
+  private final TeamService team;
+  private final WorksheetService worksheets;
+  private final Beside beside;
+
+  OpportunityController(
+      OpportunityService opportunities,
+      MoveService moves,
+      TeamService team,
+      WorksheetService worksheets,
+      AccountService accounts,
+      ActivityService activities,
+      CreditService credit,
+      FileService files,
+      SettingsService settings) {
+    this.opportunities = opportunities;
+    this.moves = moves;
+    this.team = team;
+    this.worksheets = worksheets;
+    this.beside = new Beside(accounts, activities, credit, files, settings);
+  }
+
+  /** What is shown on the page beside the opportunity itself. */
+  private record Beside(
+      AccountService accounts,
+      ActivityService activities,
+      CreditService credit,
+      FileService files,
+      SettingsService settings) {}
+
+  /** What is typed about it; the reason is that of the loss or the pause. */
+  record About(
+      @MaybeNull String ownProbability,
+      String note,
+      String priority,
+      String interest,
+      String business,
+      @MaybeNull String budget,
+      String source,
+      String campaign,
+      @MaybeNull Long contactId,
+      @MaybeNull String reason,
+      @MaybeNull String competitor,
+      @MaybeNull String pausedUntil,
+      @MaybeNull Long copiedFrom,
+      @MaybeNull Long enquiryId) {}
+
+  record OpportunityView(
+      long id,
+      String number,
+      String title,
+      long accountId,
+      String account,
+      String town,
+      @MaybeNull String priceGroup,
+      int termsDays,
+      List<AccountService.Contact> contacts,
+      String owner,
+      long ownerId,
+      String process,
+      long stageId,
+      List<Stage> stages,
+      List<MoveService.Move> moves,
+      List<MoveService.CheckView> checks,
+      String state,
+      String stageSince,
+      String openedOn,
+      String expectedClose,
+      int slips,
+      String probability,
+      @MaybeNull String closedOn,
+      String touchedOn,
+      About about,
+      TeamService.SalesTeam team,
+      boolean mayChange,
+      boolean mayReopen,
+      long version,
+      WorksheetView worksheet,
+      List<ActivityService.Activity> activities,
+      List<FileService.FileView> files) {}
+
+  /** A new one; without a process it starts on the first of new business. */
+  record NewOpportunity(
+      long accountId, String title, @MaybeNull Long processId, @MaybeNull Long contactId) {}
+
+  record Created(long id) {}
+
+  @GetMapping("/{id}")
+  OpportunityView get(@PathVariable long id, @SignedIn Actor actor) {
+    Opportunity o = opportunities.seen(id, actor);
+    Account account = beside.accounts().get(o.accountId());
+    Calculation worked = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
+    ProcessService.SalesProcess process = opportunities.process(o);
+    boolean isMine = opportunities.mayChange(o, actor);
+    List<ActivityService.Activity> activities =
+        beside.activities().of(ActivityService.On.opportunity(id));
+    return new OpportunityView(
+        o.id(),
+        o.number(),
+        o.title(),
+        account.id(),
+        account.name(),
+        account.town(),
+        account.priceGroup(),
+        account.termsDays(),
+        beside.accounts().contacts(account.id()),
+        o.ownerName(),
+        o.ownerId(),
+        process.name(),
+        o.stageId(),
+        process.stages().stream().filter(s -> !s.deactivated() || s.id() == o.stageId()).toList(),
+        moves.moves(id),
+        moves.checks(o),
+        o.state(),
+        o.stageSince(),
+        o.openedOn(),
+        o.expectedClose(),
+        o.slips(),
+        o.probability().toString(),
+        o.closedOn(),
+        touchedOn(o, activities),
+        about(o),
+        team.of(id),
+        o.isOpen() && isMine,
+        isMine && (o.state().equals("lost") || o.state().equals("paused")),
+        o.version(),
+        view(o, worked),
+        activities,
+        beside.files().of("opportunity", id));
+  }
+
+  /** The later of its last change and the last step that was done. */
+  private static String touchedOn(Opportunity o, List<ActivityService.Activity> activities) {
+    return activities.stream()
+        .filter(a -> a.doneAt() != null)
+        .map(a -> a.doneAt().substring(0, o.touchedOn().length()))
+        .reduce(o.touchedOn(), (one, other) -> one.compareTo(other) > 0 ? one : other);
+  }
+
+  private About about(Opportunity o) {
+    return new About(
+        o.ownProbability() == null ? null : o.probability().toString(),
+        o.note(),
+        o.priority(),
+        o.interest(),
+        o.business(),
+        o.budget() == null ? null : beside.settings().amounts().apply(o.budget()),
+        o.source(),
+        o.campaign(),
+        o.contactId(),
+        o.reason(),
+        o.competitor(),
+        o.pausedUntil(),
+        o.copiedFrom(),
+        o.enquiryId());
+  }
+
+  private WorksheetView view(Opportunity o, Calculation worked) {
+    CreditCheck check = beside.credit().check(o.accountId(), Optional.of(worked.asked()));
+    return WorksheetView.of(worked, check, beside.credit().ordered(o.accountId()));
+  }
+
+  @PostMapping
+  Created open(@RequestBody NewOpportunity typed, @SignedIn Actor actor) {
+    actor.checkSells();
+    return new Created(
+        opportunities.open(
+            Opening.of(typed.accountId(), typed.title(), "new")
+                .with(
+                    Optional.ofNullable(typed.processId()), Optional.ofNullable(typed.contactId())),
+            actor));
+  }
+
+  /** Opens another with the same account, contact and lines. */
+  @PostMapping("/{id}/copy")
+  Created copy(@PathVariable long id, @SignedIn Actor actor) {
+    return new Created(opportunities.copy(id, actor));
+  }
+
+  @PutMapping("/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody OpportunityService.OpportunityForm typed,
+      @SignedIn Actor actor) {
+    opportunities.change(id, Versions.of(version), typed, actor);
+  }
+
+  /** Writes tags, competitors, people with roles and shares anew. */
+  @PutMapping("/{id}/team")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changeCircle(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody TeamService.TeamForm typed,
+      @SignedIn Actor actor) {
+    team.change(id, Versions.of(version), typed, actor);
+  }
+
+  @PutMapping("/{id}/worksheet")
+  WorksheetView saveLines(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody WorksheetForm form,
+      @SignedIn Actor actor) {
+    Calculation worked = moves.saveLines(id, Versions.of(version), form, actor);
+    return view(opportunities.get(id), worked);
+  }
+
+  @PostMapping("/{id}/activities")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void plan(
+      @PathVariable long id,
+      @RequestBody ActivityService.ActivityForm typed,
+      @SignedIn Actor actor) {
+    opportunities.mine(id, actor);
+    beside.activities().plan(ActivityService.On.opportunity(id), typed, actor);
+  }
+}

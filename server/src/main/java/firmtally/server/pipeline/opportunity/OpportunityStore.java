@@ -1,0 +1,212 @@
+package firmtally.server.pipeline.opportunity;
+
+import firmtally.server.platform.database.Sql;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class OpportunityStore {
+  private static final String ONE =
+      """
+      SELECT o.id, o.number, o.title, o.account_id, o.contact_id, o.owner_id, p.name AS owner_name, p.team AS owner_team,
+             o.process_id, o.stage_id, o.state, o.stage_since, o.opened_on, o.expected_close, o.slips, o.own_probability,
+             s.probability AS stage_probability, o.worksheet_id, o.enquiry_id, o.renews_id, o.closed_on, o.won_amount, o.reason,
+             o.competitor, o.paused_until, o.note, o.priority, o.interest, o.business, o.budget, o.source, o.campaign,
+             o.copied_from, o.touched_on, o.version
+      FROM opportunity o JOIN person p ON p.id = o.owner_id JOIN stage s ON s.id = o.stage_id
+      WHERE o.id = :id
+      """;
+  private static final String INSERT =
+      """
+      INSERT INTO opportunity (number, title, account_id, contact_id, owner_id, process_id, stage_id, state, stage_since,
+        opened_on, expected_close, worksheet_id, enquiry_id, renews_id, business, source, campaign, copied_from, touched_on)
+      VALUES (:number, :title, :account, :contact, :owner, :process, :stage, 'open', :opened, :opened, :close, :worksheet,
+        :enquiry, :renews, :business, :source, :campaign, :copiedFrom, :opened)
+      RETURNING id
+      """;
+  private static final String UPDATE =
+      """
+      UPDATE opportunity SET title = :title, expected_close = :close, slips = :slips, own_probability = :probability, note = :note,
+        priority = :priority, interest = :interest, business = :business, budget = :budget, source = :source,
+        campaign = :campaign, contact_id = :contact, touched_on = :today, version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private static final String END =
+      """
+      UPDATE opportunity SET state = :state, closed_on = :day, won_amount = :won, reason = :reason,
+        competitor = :competitor, paused_until = :until, touched_on = :today, version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private final Sql sql;
+
+  OpportunityStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  record Start(
+      String number,
+      String title,
+      long account,
+      Long contact,
+      long owner,
+      long process,
+      long stage,
+      String opened,
+      String close,
+      long worksheet,
+      Long enquiry,
+      Long renews,
+      String business,
+      String source,
+      String campaign,
+      Long copiedFrom) {}
+
+  /** What can be typed on it, as it is written. */
+  record Typed(
+      long id,
+      long version,
+      String title,
+      String close,
+      int slips,
+      Long probability,
+      String note,
+      String priority,
+      String interest,
+      String business,
+      Long budget,
+      String source,
+      String campaign,
+      Long contact,
+      String today) {}
+
+  /** How it stands after it was won, lost, paused or opened again. */
+  record Ending(
+      long id,
+      long version,
+      String state,
+      String day,
+      Long won,
+      String reason,
+      String competitor,
+      String until,
+      String today) {}
+
+  Optional<Opportunity> find(long id) {
+    return sql.sql(ONE).param("id", id).query(Opportunity.class).optional();
+  }
+
+  boolean isShared(long id, long person) {
+    return sql.sql(
+                "SELECT COUNT(*) FROM opportunity_share WHERE opportunity_id = :id AND person_id = :person")
+            .param("id", id)
+            .param("person", person)
+            .query(Long.class)
+            .single()
+        > 0;
+  }
+
+  /** Whether the account has bought before. */
+  boolean hasBought(long account) {
+    return sql.sql(
+            "SELECT EXISTS (SELECT 1 FROM opportunity WHERE account_id = :account AND state = 'won')")
+        .param("account", account)
+        .query(Boolean.class)
+        .single();
+  }
+
+  long insert(Start start) {
+    return sql.sql(INSERT).paramSource(start).query(Long.class).single();
+  }
+
+  void logStage(long id, String at, long person, Long from, long to, long value) {
+    sql.sql(
+            """
+            INSERT INTO stage_log (opportunity_id, at, person_id, from_stage, to_stage, value)
+            VALUES (:id, :at, :person, :from, :to, :value)
+            """)
+        .param("id", id)
+        .param("at", at)
+        .param("person", person)
+        .param("from", from)
+        .param("to", to)
+        .param("value", value)
+        .update();
+  }
+
+  /** The stage log with the value at each move, oldest first. */
+  List<MoveRow> moves(long id) {
+    return sql.sql(
+            """
+            SELECT l.at, p.name AS person, l.to_stage AS stage_id, s.name AS stage, f.name AS from_stage, l.value
+            FROM stage_log l JOIN person p ON p.id = l.person_id JOIN stage s ON s.id = l.to_stage
+              LEFT JOIN stage f ON f.id = l.from_stage
+            WHERE l.opportunity_id = :id ORDER BY l.id
+            """)
+        .param("id", id)
+        .query(MoveRow.class)
+        .list();
+  }
+
+  record MoveRow(
+      String at, String person, long stageId, String stage, String fromStage, long value) {}
+
+  int move(long id, long version, long stage, String since) {
+    return sql.sql(
+            """
+            UPDATE opportunity SET stage_id = :stage, stage_since = :since, touched_on = :since, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("stage", stage)
+        .param("since", since)
+        .update();
+  }
+
+  int update(Typed typed) {
+    return sql.sql(UPDATE).paramSource(typed).update();
+  }
+
+  void touch(long id, String today) {
+    sql.sql("UPDATE opportunity SET touched_on = :today WHERE id = :id")
+        .param("id", id)
+        .param("today", today)
+        .update();
+  }
+
+  int end(Ending ending) {
+    return sql.sql(END).paramSource(ending).update();
+  }
+
+  /** Gives it to another owner. */
+  void setOwner(long id, long owner) {
+    sql.sql("UPDATE opportunity SET owner_id = :owner, version = version + 1 WHERE id = :id")
+        .param("id", id)
+        .param("owner", owner)
+        .update();
+  }
+
+  /** Those whose pause is over. */
+  List<Long> pausedUntil(LocalDate today) {
+    JdbcClient.StatementSpec due =
+        sql.sql(
+            "SELECT id FROM opportunity WHERE state = 'paused' AND paused_until <= :today ORDER BY id");
+    return due.param("today", today.toString()).query(Long.class).list();
+  }
+
+  /** The open ones of an owner with an account. */
+  List<Long> openOf(long account, long owner) {
+    return sql.sql(
+            """
+            SELECT id FROM opportunity
+            WHERE account_id = :account AND owner_id = :owner AND state IN ('open', 'paused') ORDER BY id
+            """)
+        .param("account", account)
+        .param("owner", owner)
+        .query(Long.class)
+        .list();
+  }
+}

@@ -1,0 +1,103 @@
+package firmtally.server.pipeline.opportunity;
+
+import firmtally.server.pipeline.process.Stage;
+import firmtally.server.platform.database.Sql;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Repository;
+
+/** What shows that the checks of a stage are done. */
+@Repository
+class ProofStore {
+  private static final String FACTS =
+      """
+      SELECT EXISTS (SELECT 1 FROM worksheet_line l WHERE l.worksheet_id = o.worksheet_id AND l.kind = 'line') AS lines,
+             EXISTS (SELECT 1 FROM quote q WHERE q.opportunity_id = o.id AND q.state <> 'draft') AS quote_sent,
+             EXISTS (SELECT 1 FROM record_file f
+                     WHERE f.record = 'opportunity' AND f.record_id = o.id AND f.removed_at IS NULL) AS file,
+             o.contact_id IS NOT NULL
+               OR EXISTS (SELECT 1 FROM opportunity_person x WHERE x.opportunity_id = o.id) AS contact,
+             o.budget IS NOT NULL AS budget,
+             EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at IS NULL) AS next_step
+      FROM opportunity o WHERE o.id = :id
+      """;
+  private final Sql sql;
+
+  ProofStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  private record Facts(
+      boolean lines,
+      boolean quoteSent,
+      boolean file,
+      boolean contact,
+      boolean budget,
+      boolean nextStep) {}
+
+  /** What is shown on an opportunity, and what was ticked by hand. */
+  static final class Proofs {
+    private final Facts facts;
+    private final Set<Long> ticked;
+
+    private Proofs(Facts facts, Set<Long> ticked) {
+      this.facts = facts;
+      this.ticked = ticked;
+    }
+
+    boolean isDone(Stage.Check check) {
+      return switch (check.proof()) {
+        case "lines" -> facts.lines();
+        case "quote-sent" -> facts.quoteSent();
+        case "file" -> facts.file();
+        case "contact" -> facts.contact();
+        case "budget" -> facts.budget();
+        case "next-step" -> facts.nextStep();
+        default -> ticked.contains(check.id());
+      };
+    }
+
+    /** The musts of a stage that are not done, in words. */
+    List<String> missing(Stage stage) {
+      return stage.liveChecks().stream()
+          .filter(check -> check.must() && !isDone(check))
+          .map(Stage.Check::words)
+          .toList();
+    }
+  }
+
+  Proofs of(long opportunity) {
+    Facts facts = sql.sql(FACTS).param("id", opportunity).query(Facts.class).single();
+    Set<Long> ticked =
+        sql
+            .sql(
+                "SELECT check_id FROM opportunity_tick WHERE opportunity_id = :id ORDER BY check_id")
+            .param("id", opportunity)
+            .query(Long.class)
+            .list()
+            .stream()
+            .collect(Collectors.toSet());
+    return new Proofs(facts, ticked);
+  }
+
+  void tick(long opportunity, long check, long person, String at) {
+    sql.sql(
+            """
+            INSERT INTO opportunity_tick (opportunity_id, check_id, person_id, at)
+            VALUES (:id, :check, :person, :at) ON CONFLICT DO NOTHING
+            """)
+        .param("id", opportunity)
+        .param("check", check)
+        .param("person", person)
+        .param("at", at)
+        .update();
+  }
+
+  void untick(long opportunity, long check) {
+    sql.sql("DELETE FROM opportunity_tick WHERE opportunity_id = :id AND check_id = :check")
+        .param("id", opportunity)
+        .param("check", check)
+        .update();
+  }
+}

@@ -1,0 +1,156 @@
+package firmtally.server.pipeline.opportunity;
+
+import firmtally.core.money.Percent;
+import firmtally.server.platform.database.Sql;
+import java.util.List;
+import org.springframework.stereotype.Repository;
+
+/** Who and what stands around an opportunity: tags, competitors, people with roles, sharers. */
+@Repository
+class TeamStore {
+  private final Sql sql;
+
+  TeamStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  List<String> tags(long id) {
+    return words("SELECT tag FROM opportunity_tag WHERE opportunity_id = :id ORDER BY tag", id);
+  }
+
+  List<String> competitors(long id) {
+    return words(
+        "SELECT name FROM opportunity_competitor WHERE opportunity_id = :id ORDER BY name", id);
+  }
+
+  private List<String> words(String text, long id) {
+    return sql.sql(text).param("id", id).query(String.class).list();
+  }
+
+  void addTag(long id, String tag) {
+    sql.sql(
+            "INSERT INTO opportunity_tag (opportunity_id, tag) VALUES (:id, :tag) ON CONFLICT DO NOTHING")
+        .param("id", id)
+        .param("tag", tag)
+        .update();
+  }
+
+  void addCompetitor(long id, String name) {
+    sql.sql(
+            """
+            INSERT INTO opportunity_competitor (opportunity_id, name) VALUES (:id, :name) ON CONFLICT DO NOTHING
+            """)
+        .param("id", id)
+        .param("name", name)
+        .update();
+  }
+
+  /** Everything that may be typed in the team is written anew. */
+  void clear(long id) {
+    for (String table :
+        List.of(
+            "opportunity_tag",
+            "opportunity_competitor",
+            "opportunity_person",
+            "opportunity_share")) {
+      sql.sql("DELETE FROM " + table + " WHERE opportunity_id = :id").param("id", id).update();
+    }
+  }
+
+  List<TeamService.Member> people(long id) {
+    return sql.sql(
+            """
+            SELECT x.contact_id, c.name, c.account_id, a.name AS account, x.role, c.email, c.phone
+            FROM opportunity_person x JOIN contact c ON c.id = x.contact_id JOIN account a ON a.id = c.account_id
+            WHERE x.opportunity_id = :id ORDER BY x.role, c.name, c.id
+            """)
+        .param("id", id)
+        .query(TeamService.Member.class)
+        .list();
+  }
+
+  boolean hasContact(long contact) {
+    return sql.sql("SELECT EXISTS (SELECT 1 FROM contact WHERE id = :id)")
+        .param("id", contact)
+        .query(Boolean.class)
+        .single();
+  }
+
+  void addPerson(long id, long contact, String role) {
+    sql.sql(
+            """
+            INSERT INTO opportunity_person (opportunity_id, contact_id, role) VALUES (:id, :contact, :role)
+            ON CONFLICT DO NOTHING
+            """)
+        .param("id", id)
+        .param("contact", contact)
+        .param("role", role)
+        .update();
+  }
+
+  List<TeamService.Share> shares(long id) {
+    return sql.sql(
+            """
+            SELECT s.person_id, p.name, s.part FROM opportunity_share s JOIN person p ON p.id = s.person_id
+            WHERE s.opportunity_id = :id ORDER BY s.part DESC, p.name, p.id
+            """)
+        .param("id", id)
+        .query(
+            (row, n) ->
+                new TeamService.Share(
+                    row.getLong("person_id"),
+                    row.getString("name"),
+                    Percent.ofTenThousandths(row.getLong("part")).toString()))
+        .list();
+  }
+
+  void addShare(long id, long person, Percent part) {
+    sql.sql(
+            "INSERT INTO opportunity_share (opportunity_id, person_id, part) VALUES (:id, :person, :part)")
+        .param("id", id)
+        .param("person", person)
+        .param("part", part.toTenThousandths())
+        .update();
+  }
+
+  int raiseVersion(long id, long version, String today) {
+    return sql.sql(
+            """
+            UPDATE opportunity SET version = version + 1, touched_on = :today WHERE id = :id AND version = :version
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("today", today)
+        .update();
+  }
+
+  /** What was typed before, the most used first, to choose from. */
+  List<String> used(String kind) {
+    String text =
+        switch (kind) {
+          case "tag" ->
+              "SELECT tag FROM opportunity_tag GROUP BY tag ORDER BY COUNT(*) DESC, tag LIMIT 60";
+          case "competitor" ->
+              """
+              SELECT name FROM opportunity_competitor GROUP BY name ORDER BY COUNT(*) DESC, name LIMIT 60
+              """;
+          case "reason" ->
+              """
+              SELECT reason FROM opportunity WHERE state = 'lost' AND reason IS NOT NULL
+              GROUP BY reason ORDER BY COUNT(*) DESC, reason LIMIT 30
+              """;
+          case "source" ->
+              """
+              SELECT source FROM (SELECT source FROM opportunity UNION ALL SELECT source FROM enquiry)
+              WHERE source <> '' GROUP BY source ORDER BY COUNT(*) DESC, source LIMIT 30
+              """;
+          default ->
+              """
+              SELECT campaign FROM (SELECT campaign FROM opportunity UNION ALL SELECT campaign FROM enquiry
+                                    UNION ALL SELECT campaign FROM call_list)
+              WHERE campaign <> '' GROUP BY campaign ORDER BY COUNT(*) DESC, campaign LIMIT 30
+              """;
+        };
+    return sql.sql(text).query(String.class).list();
+  }
+}

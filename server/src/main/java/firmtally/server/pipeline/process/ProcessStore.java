@@ -1,0 +1,200 @@
+package firmtally.server.pipeline.process;
+
+import firmtally.core.money.Percent;
+import firmtally.server.platform.database.Sql;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class ProcessStore {
+  private static final String STAGES =
+      """
+      SELECT id, process_id, position, name, probability, usual_days, team, moves_here, step_kind, step_subject, step_days, deactivated
+      FROM stage WHERE process_id = :process ORDER BY position, id
+      """;
+  private static final String CHECKS =
+      """
+      SELECT c.id, c.stage_id, c.words, c.proof, c.must, c.deactivated
+      FROM stage_check c JOIN stage s ON s.id = c.stage_id
+      WHERE s.process_id = :process ORDER BY c.position, c.id
+      """;
+  private static final String PROCESSES =
+      "SELECT id, name, kind, deactivated, version FROM sales_process ORDER BY deactivated, kind, id";
+  private static final String INSERT_STAGE =
+      """
+      INSERT INTO stage (process_id, position, name, probability, usual_days, team, moves_here, step_kind, step_subject, step_days,
+                         deactivated)
+      VALUES (:process, :position, :name, :probability, :days, :team, :movesHere, :stepKind, :stepSubject, :stepDays, :deactivated)
+      RETURNING id
+      """;
+  private static final String UPDATE_STAGE =
+      """
+      UPDATE stage SET position = :position, name = :name, probability = :probability, usual_days = :days, team = :team,
+        moves_here = :movesHere, step_kind = :stepKind, step_subject = :stepSubject, step_days = :stepDays,
+        deactivated = :deactivated
+      WHERE id = :id AND process_id = :process
+      """;
+  private final Sql sql;
+
+  ProcessStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  record ProcessRow(long id, String name, String kind, boolean deactivated, long version) {}
+
+  /** A stage as it is written. */
+  record StageRow(
+      Long id,
+      long process,
+      int position,
+      String name,
+      long probability,
+      int days,
+      String team,
+      String movesHere,
+      String stepKind,
+      String stepSubject,
+      Integer stepDays,
+      boolean deactivated) {}
+
+  private record CheckRow(long stageId, Stage.Check check) {}
+
+  List<ProcessRow> processes() {
+    return sql.sql(PROCESSES).query(ProcessRow.class).list();
+  }
+
+  Optional<ProcessRow> find(long id) {
+    return sql.sql("SELECT id, name, kind, deactivated, version FROM sales_process WHERE id = :id")
+        .param("id", id)
+        .query(ProcessRow.class)
+        .optional();
+  }
+
+  List<Stage> stages(long process) {
+    Map<Long, List<Stage.Check>> checks =
+        sql
+            .sql(CHECKS)
+            .param("process", process)
+            .query(
+                (row, n) ->
+                    new CheckRow(
+                        row.getLong("stage_id"),
+                        new Stage.Check(
+                            row.getLong("id"),
+                            row.getString("words"),
+                            row.getString("proof"),
+                            row.getBoolean("must"),
+                            row.getBoolean("deactivated"))))
+            .list()
+            .stream()
+            .collect(
+                Collectors.groupingBy(
+                    CheckRow::stageId, Collectors.mapping(CheckRow::check, Collectors.toList())));
+    return sql.sql(STAGES)
+        .param("process", process)
+        .query(
+            (row, n) ->
+                new Stage(
+                    row.getLong("id"),
+                    row.getInt("position"),
+                    row.getString("name"),
+                    Percent.ofTenThousandths(row.getLong("probability")).toString(),
+                    row.getInt("usual_days"),
+                    row.getString("team"),
+                    row.getString("moves_here"),
+                    row.getString("step_kind") == null
+                        ? null
+                        : new Stage.Step(
+                            row.getString("step_kind"),
+                            row.getString("step_subject"),
+                            row.getInt("step_days")),
+                    row.getBoolean("deactivated"),
+                    checks.getOrDefault(row.getLong("id"), List.of())))
+        .list();
+  }
+
+  /** How many open opportunities stand in each stage of a process. */
+  Map<Long, Long> openHere(long process) {
+    return sql
+        .sql(
+            """
+            SELECT stage_id, COUNT(*) AS count FROM opportunity
+            WHERE process_id = :process AND state IN ('open', 'paused') GROUP BY stage_id
+            """)
+        .param("process", process)
+        .query((row, n) -> Map.entry(row.getLong("stage_id"), row.getLong("count")))
+        .list()
+        .stream()
+        .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+  }
+
+  long insertPath(String name, String kind) {
+    return sql.sql("INSERT INTO sales_process (name, kind) VALUES (:name, :kind) RETURNING id")
+        .param("name", name)
+        .param("kind", kind)
+        .query(Long.class)
+        .single();
+  }
+
+  int updatePath(long id, long version, String name, boolean deactivated) {
+    return sql.sql(
+            """
+            UPDATE sales_process SET name = :name, deactivated = :deactivated, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("name", name)
+        .param("deactivated", deactivated)
+        .update();
+  }
+
+  long insertStage(StageRow stage) {
+    return sql.sql(INSERT_STAGE).paramSource(stage).query(Long.class).single();
+  }
+
+  int updateStage(StageRow stage) {
+    return sql.sql(UPDATE_STAGE).paramSource(stage).update();
+  }
+
+  long insertCheck(long stage, int position, Stage.Check check) {
+    return check(
+            """
+            INSERT INTO stage_check (stage_id, position, words, proof, must, deactivated)
+            VALUES (:stage, :position, :words, :proof, :must, :deactivated) RETURNING id
+            """,
+            stage,
+            position,
+            check)
+        .query(Long.class)
+        .single();
+  }
+
+  int updateCheck(long stage, int position, Stage.Check check) {
+    return check(
+            """
+            UPDATE stage_check SET position = :position, words = :words, proof = :proof, must = :must,
+              deactivated = :deactivated
+            WHERE id = :id AND stage_id = :stage
+            """,
+            stage,
+            position,
+            check)
+        .update();
+  }
+
+  private JdbcClient.StatementSpec check(String text, long stage, int position, Stage.Check check) {
+    return sql.sql(text)
+        .param("id", check.id())
+        .param("words", check.words())
+        .param("proof", check.proof())
+        .param("must", check.must())
+        .param("deactivated", check.deactivated())
+        .param("stage", stage)
+        .param("position", position);
+  }
+}

@@ -1,0 +1,214 @@
+package firmtally.server.pipeline.sheet;
+
+import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.core.pipeline.OpenTotal;
+import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
+import firmtally.server.pipeline.list.ListQuery;
+import firmtally.server.pipeline.opportunity.MoveService;
+import firmtally.server.pipeline.opportunity.Opportunity;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.pipeline.process.ProcessService;
+import firmtally.server.pipeline.process.Stage;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.web.Input;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The sheet: stages by months of expected close, and moving an opportunity on it. */
+@Service
+public class SheetService {
+  /** Columns for months; what closes before or after is gathered in one each. */
+  private static final int MONTHS = 6;
+
+  private static final Duration UNDONE_WITHIN = Duration.ofMinutes(10);
+  private static final String CLOSE = "expected close";
+  private final SheetStore store;
+  private final OpportunityService service;
+  private final MoveService moves;
+  private final ProcessService processes;
+  private final SettingsService settings;
+  private final ChangeLog log;
+  private final Clock clock;
+
+  SheetService(
+      SheetStore store,
+      OpportunityService service,
+      MoveService moves,
+      ProcessService processes,
+      SettingsService settings,
+      ChangeLog log,
+      Clock clock) {
+    this.store = store;
+    this.service = service;
+    this.moves = moves;
+    this.processes = processes;
+    this.settings = settings;
+    this.log = log;
+    this.clock = clock;
+  }
+
+  /**
+   * A column.
+   *
+   * @param month empty for what is late or later
+   */
+  record Column(String key, Optional<YearMonth> month, OpenTotal total, Optional<Money> goal) {}
+
+  record Row(Stage stage, OpenTotal total) {}
+
+  record Cell(long stageId, String column, OpenTotal total, List<SheetStore.Item> items) {}
+
+  record Sheet(List<Row> rows, List<Column> columns, List<Cell> cells, OpenTotal total) {}
+
+  /** Where something stands on the sheet. */
+  private record Place(long stageId, String column) {}
+
+  /** The sheet of one process; without one it is the first of new business. */
+  Sheet sheet(ListQuery query, Actor actor) {
+    String wanted = query.process() == null || query.process().isBlank() ? "new" : query.process();
+    ProcessService.SalesProcess process =
+        wanted.matches("[0-9]{1,9}")
+            ? processes.get(Long.parseLong(wanted))
+            : processes.first(wanted);
+    CurrencyUnit currency = settings.company().currency();
+    List<SheetStore.Item> items =
+        store.open(query.onSheet(process.id()), actor, LocalDate.now(clock), currency);
+    YearMonth first = YearMonth.now(clock);
+    Map<Place, List<SheetStore.Item>> places = new LinkedHashMap<>();
+    items.forEach(
+        item ->
+            places
+                .computeIfAbsent(
+                    new Place(item.stageId(), column(item, first)), p -> new ArrayList<>())
+                .add(item));
+    return new Sheet(
+        process.stages().stream()
+            .filter(s -> !s.deactivated() || items.stream().anyMatch(i -> i.stageId() == s.id()))
+            .map(s -> new Row(s, total(currency, items, i -> i.stageId() == s.id())))
+            .toList(),
+        columns(goals(query, first, actor), currency, items, first),
+        places.entrySet().stream()
+            .map(
+                e ->
+                    new Cell(
+                        e.getKey().stageId(),
+                        e.getKey().column(),
+                        total(currency, e.getValue(), i -> true),
+                        e.getValue()))
+            .toList(),
+        total(currency, items, i -> true));
+  }
+
+  /** Goals are those of whom somebody sees, as the opportunities are. */
+  private Map<YearMonth, Long> goals(ListQuery query, YearMonth first, Actor actor) {
+    long owner = query.owner() == null ? 0 : query.owner();
+    String team = query.team() == null ? "" : query.team().strip();
+    boolean isOfAll = owner == 0 && team.isEmpty();
+    return store.goals(
+        first, first.plusMonths(MONTHS - 1L), owner, isOfAll ? actor.seesTeam() : team);
+  }
+
+  private List<Column> columns(
+      Map<YearMonth, Long> goals,
+      CurrencyUnit currency,
+      List<SheetStore.Item> items,
+      YearMonth first) {
+    List<Column> columns = new ArrayList<>();
+    columns.add(column("late", Optional.empty(), currency, items, first, goals));
+    for (int i = 0; i < MONTHS; i++) {
+      YearMonth month = first.plusMonths(i);
+      columns.add(column(month.toString(), Optional.of(month), currency, items, first, goals));
+    }
+    columns.add(column("later", Optional.empty(), currency, items, first, goals));
+    return columns;
+  }
+
+  private static Column column(
+      String key,
+      Optional<YearMonth> month,
+      CurrencyUnit currency,
+      List<SheetStore.Item> items,
+      YearMonth first,
+      Map<YearMonth, Long> goals) {
+    return new Column(
+        key,
+        month,
+        total(currency, items, item -> column(item, first).equals(key)),
+        month.map(goals::get).map(goal -> Money.ofMinor(currency, goal)));
+  }
+
+  private static String column(SheetStore.Item item, YearMonth first) {
+    YearMonth month = YearMonth.from(item.expectedClose());
+    if (month.isBefore(first)) {
+      return "late";
+    }
+    return month.isBefore(first.plusMonths(MONTHS)) ? month.toString() : "later";
+  }
+
+  private static OpenTotal total(
+      CurrencyUnit currency, List<SheetStore.Item> items, Predicate<SheetStore.Item> isIn) {
+    List<OpenOpportunity> open = items.stream().filter(isIn).map(SheetStore.Item::open).toList();
+    return OpenTotal.of(currency, open);
+  }
+
+  /**
+   * Moves an opportunity to a stage and an expected close in one act. A later close is a slip;
+   * taking a slip of one's own back within ten minutes takes it off again.
+   *
+   * @return the version that stands then
+   */
+  @Transactional
+  public long place(long id, long version, long stageId, String expectedClose, Actor actor) {
+    Opportunity before = service.changeable(id, actor);
+    Input input = new Input();
+    Optional<LocalDate> day = input.day("expectedClose", expectedClose);
+    input.check();
+    Stage to = moves.target(before, stageId);
+    String close = day.orElseThrow().toString();
+    int slips = before.slips() + slip(before, close, actor);
+    String today = LocalDate.now(clock).toString();
+    int updated = store.place(id, version, stageId, close, slips, today);
+    log.expectOne(updated, "opportunity", id, before.version());
+    if (stageId != before.stageId()) {
+      moves.logMove(before, to, actor);
+    }
+    if (!close.equals(before.expectedClose())) {
+      log.note(actor.id(), "opportunity", id, CLOSE, before.expectedClose(), close);
+    }
+    return before.version() + 1;
+  }
+
+  private int slip(Opportunity before, String close, Actor actor) {
+    int order = close.compareTo(before.expectedClose());
+    if (order < 0 && isUndone(before, close, actor)) {
+      return -1;
+    }
+    return order > 0 ? 1 : 0;
+  }
+
+  private boolean isUndone(Opportunity before, String close, Actor actor) {
+    Instant since = clock.instant().minus(UNDONE_WITHIN);
+    return log.list("opportunity", before.id()).stream()
+        .filter(entry -> CLOSE.equals(entry.what()))
+        .findFirst()
+        .filter(entry -> close.equals(entry.before()))
+        .filter(entry -> before.expectedClose().equals(entry.after()))
+        .filter(entry -> actor.name().equals(entry.person()))
+        .filter(entry -> Instant.parse(entry.at()).isAfter(since))
+        .isPresent();
+  }
+}

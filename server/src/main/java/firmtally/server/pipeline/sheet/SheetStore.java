@@ -1,0 +1,119 @@
+package firmtally.server.pipeline.sheet;
+
+import firmtally.core.money.Percent;
+import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.server.access.Actor;
+import firmtally.server.pipeline.list.ListFilter;
+import firmtally.server.pipeline.list.ListQuery;
+import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.database.Where;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Repository;
+
+/** What the sheet of stages by months shows. */
+@Repository
+class SheetStore {
+  private static final String OPEN =
+      """
+      SELECT o.id, o.number, o.title, a.name AS account, o.owner_id, p.name AS owner, o.stage_id, o.expected_close,
+             o.slips, o.priority, o.version, p.team, o.value,
+             EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me) AS shared, COALESCE(o.own_probability, s.probability) AS probability,
+             (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due
+      FROM opportunity o
+      JOIN account a ON a.id = o.account_id
+      JOIN person p ON p.id = o.owner_id
+      JOIN stage s ON s.id = o.stage_id
+      JOIN sales_process sp ON sp.id = o.process_id
+      """;
+  private static final String GOALS =
+      """
+      SELECT g.month, SUM(g.amount) AS amount FROM goal g JOIN person p ON p.id = g.person_id
+      WHERE g.month BETWEEN :from AND :to AND (:owner = 0 OR g.person_id = :owner) AND (:team = '' OR p.team = :team)
+      GROUP BY g.month ORDER BY g.month
+      """;
+  private static final String PLACE =
+      """
+      UPDATE opportunity SET stage_id = :stage,
+        stage_since = CASE WHEN stage_id = :stage THEN stage_since ELSE :today END,
+        touched_on = :today, expected_close = :close, slips = :slips, version = version + 1
+      WHERE id = :id AND version = :version
+      """;
+  private final Sql sql;
+
+  SheetStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** An open opportunity on the sheet. */
+  record Item(
+      long id,
+      String title,
+      String account,
+      Actor.Owner owner,
+      String priority,
+      boolean shared,
+      long stageId,
+      LocalDate expectedClose,
+      int slips,
+      String nextDue,
+      long version,
+      OpenOpportunity open) {}
+
+  List<Item> open(ListQuery query, Actor actor, LocalDate today, CurrencyUnit currency) {
+    Where where = ListFilter.where(query, actor);
+    String text = OPEN + where.sql() + " ORDER BY o.value DESC, o.id";
+    return ListFilter.bind(sql.sql(text), where, actor, today)
+        .query(
+            (row, n) ->
+                new Item(
+                    row.getLong("id"),
+                    row.getString("title"),
+                    row.getString("account"),
+                    new Actor.Owner(
+                        row.getLong("owner_id"), row.getString("owner"), row.getString("team")),
+                    row.getString("priority"),
+                    row.getBoolean("shared"),
+                    row.getLong("stage_id"),
+                    LocalDate.parse(row.getString("expected_close")),
+                    row.getInt("slips"),
+                    row.getString("next_due"),
+                    row.getLong("version"),
+                    new OpenOpportunity(
+                        row.getString("number"),
+                        Money.ofMinor(currency, row.getLong("value")),
+                        Percent.ofTenThousandths(row.getLong("probability")))))
+        .list();
+  }
+
+  /** The goals of months, in minor units; months without one are left out. */
+  Map<YearMonth, Long> goals(YearMonth from, YearMonth to, long owner, String team) {
+    Map<YearMonth, Long> goals = new HashMap<>();
+    sql.sql(GOALS)
+        .param("from", from.toString())
+        .param("to", to.toString())
+        .param("owner", owner)
+        .param("team", team)
+        .query(
+            row -> {
+              goals.put(YearMonth.parse(row.getString("month")), row.getLong("amount"));
+            });
+    return goals;
+  }
+
+  int place(long id, long version, long stage, String close, int slips, String today) {
+    return sql.sql(PLACE)
+        .param("id", id)
+        .param("version", version)
+        .param("stage", stage)
+        .param("close", close)
+        .param("slips", slips)
+        .param("today", today)
+        .update();
+  }
+}

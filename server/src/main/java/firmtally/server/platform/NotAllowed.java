@@ -1,8 +1,0 @@
-package firmtally.server.platform;
-
-/** The person may not do this; the words say why and who may. */
-public final class NotAllowed extends RuntimeException {
-  public NotAllowed(String words) {
-    super(words);
-  }
-}

@@ -1,8 +1,0 @@
-package firmtally.server.platform;
-
-/** A record that was asked for does not exist. */
-public final class NotThere extends RuntimeException {
-  public NotThere(String what, Object id) {
-    super("There is no " + what + " " + id + ".");
-  }
-}

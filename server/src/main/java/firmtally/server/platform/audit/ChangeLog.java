@@ -1,0 +1,92 @@
+package firmtally.server.platform.audit;
+
+import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.events.Events;
+import firmtally.server.platform.web.Conflict;
+import firmtally.server.platform.web.MaybeNull;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Who changed what, when, from what to what. Written in the transaction of the change. */
+@Component
+public class ChangeLog {
+  private static final String INSERT =
+      """
+      INSERT INTO change_log (at, person_id, record, record_id, what, before, after)
+      VALUES (:at, :person, :record, :id, :what, :before, :after)
+      """;
+  private static final String LAST =
+      """
+      SELECT p.name || ' changed ' || c.what AS words
+      FROM change_log c JOIN person p ON p.id = c.person_id
+      WHERE c.record = :record AND c.record_id = :id
+      ORDER BY c.id DESC LIMIT 1
+      """;
+  private static final String LIST =
+      """
+      SELECT c.at, p.name AS person, c.what, c.before, c.after
+      FROM change_log c LEFT JOIN person p ON p.id = c.person_id
+      WHERE c.record = :record AND c.record_id = :id
+      ORDER BY c.id DESC LIMIT 100
+      """;
+
+  private final Sql sql;
+  private final Clock clock;
+  private final Events events;
+
+  public ChangeLog(Sql sql, Clock clock, Events events) {
+    this.sql = sql;
+    this.clock = clock;
+    this.events = events;
+  }
+
+  /** One entry. */
+  public record Entry(
+      String at,
+      @MaybeNull String person,
+      String what,
+      @MaybeNull String before,
+      @MaybeNull String after) {}
+
+  /** Notes a change, and tells those who listen once it is committed. */
+  public void note(long person, String record, long id, String what, String before, String after) {
+    sql.sql(INSERT)
+        .param("at", clock.instant().toString())
+        .param("person", person)
+        .param("record", record)
+        .param("id", id)
+        .param("what", what)
+        .param("before", before)
+        .param("after", after)
+        .update();
+    events.changed(record, id);
+  }
+
+  /** Who changed a record last and what, in words; for telling the second of two. */
+  public Optional<String> lastWords(String record, long id) {
+    return sql.sql(LAST).param("record", record).param("id", id).query(String.class).optional();
+  }
+
+  /** The newest hundred entries of a record, newest first. */
+  public List<Entry> list(String record, long id) {
+    return sql.sql(LIST).param("record", record).param("id", id).query(Entry.class).list();
+  }
+
+  /**
+   * Checks that an update hit the version it was made from.
+   *
+   * @param updated rows that the update changed
+   * @param version the version that stands now
+   * @throws Conflict naming who changed what, when none was
+   */
+  public void expectOne(int updated, String record, long id, long version) {
+    if (updated == 0) {
+      throw new Conflict(
+          lastWords(record, id).orElse("It was changed")
+              + " in the meantime. What you typed is still here; load theirs, or save yours over it.",
+          version);
+    }
+  }
+}

@@ -1,0 +1,76 @@
+package firmtally.server.platform.database;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import firmtally.server.platform.TallySettings;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javax.sql.DataSource;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Primary;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.sqlite.SQLiteConfig;
+
+/**
+ * SQLite behind two pools: one writer, whose transactions are IMMEDIATE so that they queue instead
+ * of failing, and read-only readers beside it. A change is on disk when its transaction returns
+ * (WAL with synchronous FULL).
+ */
+@Configuration
+public class Database {
+  private static final int READERS = 4;
+  private static final int BUSY_MILLIS = 5000;
+
+  @Bean
+  @Primary
+  public HikariDataSource writer(TallySettings settings) throws IOException {
+    Files.createDirectories(settings.data());
+    return pool(settings.data(), false, 1, "writer");
+  }
+
+  @Bean
+  @Qualifier("reader")
+  public HikariDataSource reader(TallySettings settings) {
+    return pool(settings.data(), true, READERS, "reader");
+  }
+
+  private static HikariDataSource pool(Path data, boolean readOnly, int size, String name) {
+    SQLiteConfig sqlite = new SQLiteConfig();
+    sqlite.enforceForeignKeys(true);
+    sqlite.setBusyTimeout(BUSY_MILLIS);
+    sqlite.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
+    if (readOnly) {
+      sqlite.setReadOnly(true);
+    } else {
+      sqlite.setJournalMode(SQLiteConfig.JournalMode.WAL);
+      sqlite.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
+    }
+    HikariConfig config = new HikariConfig();
+    config.setPoolName(name);
+    config.setJdbcUrl("jdbc:sqlite:" + data.resolve("firm-tally.sqlite"));
+    config.setDataSourceProperties(sqlite.toProperties());
+    config.setReadOnly(readOnly);
+    config.setMaximumPoolSize(size);
+    // The readers may be asked for before the writer has made the file.
+    config.setInitializationFailTimeout(-1);
+    config.setMinimumIdle(readOnly ? 0 : size);
+    return new HikariDataSource(config);
+  }
+
+  /**
+   * SQL for stores: on the writer inside an act, so that it sees what the act wrote, else on a
+   * reader.
+   */
+  @Bean
+  public Sql sql(DataSource writer, @Qualifier("reader") DataSource reader) {
+    JdbcClient writing = JdbcClient.create(writer);
+    JdbcClient reading = JdbcClient.create(reader);
+    return text ->
+        (TransactionSynchronizationManager.isActualTransactionActive() ? writing : reading)
+            .sql(text);
+  }
+}

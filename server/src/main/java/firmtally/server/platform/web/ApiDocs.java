@@ -1,0 +1,74 @@
+package firmtally.server.platform.web;
+
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.Schema;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springdoc.core.customizers.PropertyCustomizer;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/**
+ * The description of the API at {@code /v3/api-docs}: every field is there, and may be null only
+ * where it says so.
+ */
+@Configuration
+class ApiDocs {
+  @Bean
+  OpenAPI description() {
+    return new OpenAPI()
+        .info(
+            new Info()
+                .title("Firm Tally")
+                .version("1")
+                .description(
+                    "Amounts, prices, quantities and percents are decimal texts. Changing a record wants its version"
+                        + " as If-Match; placing and sending take an Idempotency-Key."));
+  }
+
+  @Bean
+  PropertyCustomizer nullable() {
+    return (property, type) -> {
+      boolean maybeNull =
+          type.getCtxAnnotations() != null
+              && Arrays.stream(type.getCtxAnnotations()).anyMatch(MaybeNull.class::isInstance);
+      return maybeNull ? orNull(property) : property;
+    };
+  }
+
+  private static Schema<?> orNull(Schema<?> property) {
+    if (property.get$ref() != null) {
+      Schema<Object> nothing = new Schema<>();
+      nothing.setTypes(Set.of("null"));
+      Schema<Object> either = new Schema<>();
+      either.setOneOf(List.of(new Schema<>().$ref(property.get$ref()), nothing));
+      return either;
+    }
+    Set<String> types =
+        new LinkedHashSet<>(
+            property.getTypes() == null ? Set.of(property.getType()) : property.getTypes());
+    types.add("null");
+    property.setTypes(types);
+    return property;
+  }
+
+  @Bean
+  OpenApiCustomizer allRequired() {
+    return api -> {
+      // Where it happens to run is no part of what it offers.
+      api.setServers(null);
+      for (Schema<?> schema : api.getComponents().getSchemas().values()) {
+        Map<String, ?> properties = schema.getProperties();
+        if (properties != null) {
+          schema.setRequired(new ArrayList<>(properties.keySet()));
+        }
+      }
+    };
+  }
+}

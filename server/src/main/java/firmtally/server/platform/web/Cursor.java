@@ -1,0 +1,36 @@
+package firmtally.server.platform.web;
+
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Where a page of a list goes on: after a key, by which the list is sorted, and among equal keys
+ * after an id.
+ */
+public record Cursor(String key, long id) {
+  private static final Pattern WRITTEN = Pattern.compile("([0-9]{1,18})\\|(.*)", Pattern.DOTALL);
+  private static final Cursor START = new Cursor("", 0);
+
+  /**
+   * A cursor as the page before gave it, such as {@code 42|2027-03-01}; blank is the start.
+   *
+   * @throws BadInput when it is none
+   */
+  public static Cursor of(String text) {
+    if (text == null || text.isBlank()) {
+      return START;
+    }
+    Matcher written = WRITTEN.matcher(text);
+    if (!written.matches()) {
+      throw BadInput.at(
+          "after", "This is no place in a list; take the one that the page before gave.");
+    }
+    return new Cursor(written.group(2), Long.parseLong(written.group(1)));
+  }
+
+  /** As {@link #of} reads it. */
+  @Override
+  public String toString() {
+    return id + "|" + key;
+  }
+}

@@ -1,0 +1,8 @@
+package firmtally.server.platform.web;
+
+/** A record that was asked for does not exist. */
+public final class NotThere extends RuntimeException {
+  public NotThere(String what, Object id) {
+    super("There is no " + what + " " + id + ".");
+  }
+}

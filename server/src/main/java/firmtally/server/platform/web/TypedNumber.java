@@ -1,0 +1,84 @@
+package firmtally.server.platform.web;
+
+import com.ezylang.evalex.EvaluationException;
+import com.ezylang.evalex.Expression;
+import com.ezylang.evalex.parser.ParseException;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.regex.Pattern;
+
+/**
+ * Numbers as people type and paste them: {@code 379.05}, {@code 379,05}, {@code 1.234,50}, and
+ * small sums such as {@code 12*4} or {@code 1200/3}.
+ */
+public final class TypedNumber {
+  private static final Pattern SUM = Pattern.compile("[-+*/(). 0-9]{1,60}");
+  private static final Pattern OPERATOR = Pattern.compile(".+[-+*/(].*|\\(.*", Pattern.DOTALL);
+  private static final Pattern SPACES = Pattern.compile("[\\s\\u00a0\\u202f]+");
+  private static final Pattern GROUPED_BY_POINT =
+      Pattern.compile("[0-9]{1,3}(\\.[0-9]{3})+,[0-9]*");
+  private static final Pattern GROUPED_BY_COMMA =
+      Pattern.compile("[0-9]{1,3}(,[0-9]{3})+\\.[0-9]*|[0-9]{1,3}(,[0-9]{3}){2,}");
+  private static final Pattern COMMA = Pattern.compile("-?[0-9]+,[0-9]+");
+  private static final Pattern EITHER = Pattern.compile("[0-9]{1,3},[0-9]{3}");
+
+  private TypedNumber() {}
+
+  /**
+   * The plain decimal of what was typed. Only a sum is rounded, half up to the decimals that its
+   * field has; anything that is no number is given back as it is, for its field to refuse.
+   *
+   * @throws IllegalArgumentException when a sum cannot be worked out, or a number can be read in
+   *     two ways: {@code 1,200}
+   */
+  public static String plain(String typed, int decimals) {
+    return isPlain(typed) ? typed : read(typed, decimals);
+  }
+
+  /** Digits with a point at most: nearly all of what is typed, and nothing to be read into it. */
+  private static boolean isPlain(String typed) {
+    int points = 0;
+    for (int i = 0; i < typed.length(); i++) {
+      char c = typed.charAt(i);
+      points += c == '.' ? 1 : 0;
+      if (c != '.' && (c < '0' || c > '9') || points > 1) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static String read(String typed, int decimals) {
+    String text = SPACES.matcher(typed).replaceAll("");
+    text = text.replace('×', '*').replace('÷', '/').replace('−', '-');
+    if (EITHER.matcher(text).matches()) {
+      throw new IllegalArgumentException(
+          "\""
+              + typed.strip()
+              + "\" can be read in two ways; write "
+              + text.replace(",", "")
+              + " or "
+              + text.replace(',', '.'));
+    }
+    if (GROUPED_BY_POINT.matcher(text).matches()) {
+      text = text.replace(".", "").replace(',', '.');
+    } else if (GROUPED_BY_COMMA.matcher(text).matches()) {
+      text = text.replace(",", "");
+    } else if (COMMA.matcher(text).matches()) {
+      text = text.replace(',', '.');
+    }
+    return SUM.matcher(text).matches() && OPERATOR.matcher(text).matches()
+        ? sum(text, decimals)
+        : text;
+  }
+
+  private static String sum(String text, int decimals) {
+    try {
+      BigDecimal result = new Expression(text).evaluate().getNumberValue();
+      BigDecimal rounded = result.setScale(decimals, RoundingMode.HALF_UP).stripTrailingZeros();
+      return rounded.toPlainString();
+    } catch (EvaluationException | ParseException | ArithmeticException e) {
+      throw new IllegalArgumentException("the sum \"" + text + "\" cannot be worked out", e);
+    }
+  }
+}

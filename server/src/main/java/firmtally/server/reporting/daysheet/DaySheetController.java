@@ -1,0 +1,85 @@
+package firmtally.server.reporting.daysheet;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.MaybeNull;
+import java.util.List;
+import org.joda.money.Money;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The first screen; nothing is changed here. */
+@RestController
+class DaySheetController {
+  private final DaySheetService service;
+
+  DaySheetController(DaySheetService service) {
+    this.service = service;
+  }
+
+  /**
+   * One thing to do: why, by when, and what is at stake. The activity is the one to be marked done.
+   *
+   * @param also what else speaks for it
+   * @param stageId of an opportunity, with its version, for moving its expected close
+   */
+  record Todo(
+      String kind,
+      List<String> also,
+      String record,
+      long id,
+      String number,
+      String title,
+      String account,
+      String due,
+      String atStake,
+      @MaybeNull Long activityId,
+      @MaybeNull Long stageId,
+      @MaybeNull Long version) {}
+
+  /**
+   * The period: won so far against its goal, and where it will end with 10, 50 and 90 percent.
+   *
+   * @param closers how many open opportunities, the largest first, would close the gap; null when
+   *     all of them do not
+   */
+  record Period(
+      String from,
+      String to,
+      String won,
+      String goal,
+      String gap,
+      String expected,
+      String low,
+      String middle,
+      String high,
+      String best,
+      String goalPercent,
+      @MaybeNull Integer closers) {}
+
+  record DaySheet(List<Todo> rows, Period period) {}
+
+  @GetMapping("/api/day-sheet")
+  DaySheet daySheet(@SignedIn Actor actor) {
+    DaySheetService.Period period = service.period(actor);
+    return new DaySheet(
+        service.todo(actor),
+        new Period(
+            period.from().toString(),
+            period.to().toString(),
+            text(period.won()),
+            text(period.goal()),
+            text(period.outlook().gap().orElseThrow()),
+            text(period.outlook().expected()),
+            text(period.outlook().low()),
+            text(period.outlook().middle()),
+            text(period.outlook().high()),
+            text(period.outlook().best()),
+            period.outlook().goalPercent().orElseThrow().toString(),
+            period.outlook().closers().map(List::size).orElse(null)));
+  }
+
+  private static String text(Money amount) {
+    return amount.getAmount().toPlainString();
+  }
+}

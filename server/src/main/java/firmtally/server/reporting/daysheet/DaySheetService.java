@@ -1,0 +1,112 @@
+package firmtally.server.reporting.daysheet;
+
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.core.pipeline.Outlook;
+import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.LongFunction;
+import java.util.stream.Collectors;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+
+/** What somebody should do now, and how the period stands; nothing is changed here. */
+@Service
+public class DaySheetService {
+  private static final int MONTHS = 3;
+  private static final int MOST_OUTLOOKS = 60;
+  private static final List<String> URGENCY =
+      List.of(
+          "hold",
+          "new-enquiry",
+          "quote-expiring",
+          "past-expected-close",
+          "no-activity-planned",
+          "no-contact");
+  private final DaySheetStore store;
+  private final SettingsService settings;
+  private final Clock clock;
+
+  /** An outlook of hundreds takes longer than the rest of the sheet, and changes only with them. */
+  private final LoadingCache<Question, Outlook> outlooks =
+      Caffeine.newBuilder().maximumSize(MOST_OUTLOOKS).build(Question::answer);
+
+  DaySheetService(DaySheetStore store, SettingsService settings, Clock clock) {
+    this.store = store;
+    this.settings = settings;
+    this.clock = clock;
+  }
+
+  /** What an outlook is worked out from: the same question has the same answer. */
+  private record Question(
+      CurrencyUnit currency, Money goal, Money won, List<OpenOpportunity> open) {
+    Outlook answer() {
+      return Outlook.of(currency, Optional.of(goal), won, open);
+    }
+  }
+
+  /** The quarter that a day lies in, and what it brings. */
+  record Period(LocalDate from, LocalDate to, Money won, Money goal, Outlook outlook) {}
+
+  /** How many rows somebody's day sheet has. */
+  public long count(Actor actor) {
+    return store.count(actor, LocalDate.now(clock));
+  }
+
+  /** One row for each record: its most urgent reason, and what else speaks for it. */
+  List<DaySheetController.Todo> todo(Actor actor) {
+    Map<List<Object>, List<DaySheetStore.Reason>> byRecord =
+        store.reasons(actor, LocalDate.now(clock)).stream()
+            .collect(
+                Collectors.groupingBy(
+                    r -> List.of(r.record(), r.id()), LinkedHashMap::new, Collectors.toList()));
+    LongFunction<String> amounts = settings.amounts();
+    return byRecord.values().stream().map(reasons -> row(reasons, amounts)).toList();
+  }
+
+  private static DaySheetController.Todo row(
+      List<DaySheetStore.Reason> reasons, LongFunction<String> amounts) {
+    DaySheetStore.Reason first =
+        reasons.stream().min(Comparator.comparingInt(r -> urgency(r.kind()))).orElseThrow();
+    return new DaySheetController.Todo(
+        first.kind(),
+        reasons.stream().filter(r -> r != first).map(DaySheetStore.Reason::kind).toList(),
+        first.record(),
+        first.id(),
+        first.number(),
+        first.title(),
+        first.account(),
+        first.due(),
+        amounts.apply(first.stake()),
+        first.activity(),
+        first.stageId(),
+        first.version());
+  }
+
+  /** What comes before what for the same record; planned steps are the first. */
+  private static int urgency(String kind) {
+    int at = URGENCY.indexOf(kind);
+    return at < 0 ? 0 : at + 1;
+  }
+
+  Period period(Actor actor) {
+    LocalDate today = LocalDate.now(clock);
+    int first = (today.getMonthValue() - 1) / MONTHS * MONTHS + 1;
+    LocalDate from = LocalDate.of(today.getYear(), first, 1);
+    LocalDate to = from.plusMonths(MONTHS).minusDays(1);
+    CurrencyUnit currency = settings.company().currency();
+    Money won = Money.ofMinor(currency, store.won(actor, from, to));
+    Money goal = Money.ofMinor(currency, store.goal(actor, from, to));
+    Question question = new Question(currency, goal, won, store.open(actor, to, currency));
+    return new Period(from, to, won, goal, outlooks.get(question));
+  }
+}

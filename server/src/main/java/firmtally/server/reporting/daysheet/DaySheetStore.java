@@ -1,0 +1,178 @@
+package firmtally.server.reporting.daysheet;
+
+import firmtally.core.money.Percent;
+import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
+import firmtally.server.platform.database.Sql;
+import java.time.LocalDate;
+import java.util.List;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class DaySheetStore {
+  private static final int QUOTE_DAYS = 7;
+  private static final int MOST = 400;
+  private static final int SILENT_DAYS = 14;
+  private static final String OPPORTUNITY =
+      """
+      FROM opportunity o JOIN account c ON c.id = o.account_id JOIN worksheet w ON w.id = o.worksheet_id
+        JOIN person p ON p.id = o.owner_id
+      """;
+  private static final String TEAMS =
+      "(o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))";
+
+  /** Everything that is due, with its reason; the same record may be there for several. */
+  private static final String DUE =
+      "SELECT a.kind, 'opportunity' AS record, o.id, o.number, a.subject AS title, c.name AS account, a.due,"
+          + " w.contract AS stake, a.id AS activity, o.stage_id, o.version\n"
+          + OPPORTUNITY
+          + "JOIN activity a ON a.opportunity_id = o.id\n"
+          + "WHERE a.done_at IS NULL AND a.due <= :today AND a.person_id = :me AND o.state = 'open'\n"
+          + """
+            UNION ALL
+            SELECT a.kind, 'enquiry', e.id, e.number, a.subject, e.name, a.due, COALESCE(e.value, 0), a.id, NULL, NULL
+            FROM activity a JOIN enquiry e ON e.id = a.enquiry_id
+            WHERE a.done_at IS NULL AND a.due <= :today AND a.person_id = :me
+            UNION ALL
+            SELECT a.kind, 'account', c.id, c.number, a.subject, c.name, a.due, 0, a.id, NULL, NULL
+            FROM activity a JOIN account c ON c.id = a.account_id
+            WHERE a.done_at IS NULL AND a.due <= :today AND a.person_id = :me
+            UNION ALL
+            SELECT 'new-enquiry', 'enquiry', e.id, e.number, e.subject, e.name, substr(e.added_at, 1, 10),
+                   COALESCE(e.value, 0), NULL, NULL, NULL
+            FROM enquiry e WHERE e.state = 'new' AND e.owner_id = :me
+            """
+          + "UNION ALL\nSELECT 'quote-expiring', 'quote', q.id, q.number, o.title, c.name, q.valid_until, qw.contract, NULL,"
+          + " NULL, NULL\n"
+          + OPPORTUNITY
+          + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
+          + "WHERE q.state = 'sent' AND o.state = 'open' AND q.valid_until BETWEEN :today AND :soon AND "
+          + TEAMS
+          + "\nUNION ALL\nSELECT 'hold', 'order', s.id, s.number, o.title, c.name, s.placed_on, sw.contract, NULL, NULL,"
+          + " NULL\n"
+          + OPPORTUNITY
+          + "JOIN customer_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
+          + "WHERE s.state = 'hold' AND "
+          + TEAMS
+          + "\nUNION ALL\nSELECT 'past-expected-close', 'opportunity', o.id, o.number, o.title, c.name, o.expected_close, w.contract,"
+          + " NULL, o.stage_id, o.version\n"
+          + OPPORTUNITY
+          + "WHERE o.state = 'open' AND o.owner_id = :me AND o.expected_close < :today\n"
+          + "UNION ALL\nSELECT 'no-activity-planned', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, w.contract, NULL,"
+          + " o.stage_id, o.version\n"
+          + OPPORTUNITY
+          + "WHERE o.state = 'open' AND "
+          + TEAMS
+          + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at IS NULL)\n"
+          + "UNION ALL\nSELECT 'no-contact', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, w.contract, NULL,"
+          + " o.stage_id, o.version\n"
+          + OPPORTUNITY
+          + "JOIN sales_process sp ON sp.id = o.process_id\n"
+          + "WHERE o.state = 'open' AND o.owner_id = :me AND sp.kind = 'new' AND o.touched_on < :silent"
+          + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at >= :silent)\n";
+
+  private static final String OPEN =
+      """
+      SELECT o.number, w.contract, COALESCE(o.own_probability, s.probability) AS probability
+      FROM opportunity o JOIN stage s ON s.id = o.stage_id JOIN worksheet w ON w.id = o.worksheet_id
+        JOIN person p ON p.id = o.owner_id
+      WHERE o.state = 'open' AND o.expected_close <= :to
+        AND (o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))
+      ORDER BY o.id
+      """;
+  private final Sql sql;
+
+  DaySheetStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** A reason to do something about a record. */
+  record Reason(
+      String kind,
+      String record,
+      long id,
+      String number,
+      String title,
+      String account,
+      String due,
+      long stake,
+      Long activity,
+      Long stageId,
+      Long version) {}
+
+  /** Every reason, the most money first. */
+  List<Reason> reasons(Actor actor, LocalDate today) {
+    return todo(DUE + " ORDER BY stake DESC, due, 3 LIMIT " + MOST, actor, today)
+        .query(Reason.class)
+        .list();
+  }
+
+  /** For how many records somebody has a reason to do something. */
+  long count(Actor actor, LocalDate today) {
+    String counted =
+        "SELECT COUNT(*) FROM (SELECT DISTINCT record, id FROM (" + DUE + ") LIMIT " + MOST + ")";
+    return todo(counted, actor, today).query(Long.class).single();
+  }
+
+  private JdbcClient.StatementSpec todo(String query, Actor actor, LocalDate today) {
+    return sql.sql(query)
+        .param("me", actor.id())
+        .param("all", actor.role() != Role.REP)
+        .param("team", actor.seesTeam())
+        .param("today", today.toString())
+        .param("soon", today.plusDays(QUOTE_DAYS).toString())
+        .param("silent", today.minusDays(SILENT_DAYS).toString());
+  }
+
+  /** What is open and expected to close up to a day, late ones with it. */
+  List<OpenOpportunity> open(Actor actor, LocalDate to, CurrencyUnit currency) {
+    return sql.sql(OPEN)
+        .param("to", to.toString())
+        .param("all", actor.role() != Role.REP)
+        .param("team", actor.seesTeam())
+        .param("me", actor.id())
+        .query(
+            (row, n) ->
+                new OpenOpportunity(
+                    row.getString("number"),
+                    Money.ofMinor(currency, row.getLong("contract")),
+                    Percent.ofTenThousandths(row.getLong("probability"))))
+        .list();
+  }
+
+  long won(Actor actor, LocalDate from, LocalDate to) {
+    return sql.sql(
+            """
+            SELECT COALESCE(SUM(o.won_amount), 0) FROM opportunity o JOIN person p ON p.id = o.owner_id
+            WHERE o.state = 'won' AND o.closed_on BETWEEN :from AND :to
+              AND (o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))
+            """)
+        .param("from", from.toString())
+        .param("to", to.toString())
+        .param("all", actor.role() != Role.REP)
+        .param("team", actor.seesTeam())
+        .param("me", actor.id())
+        .query(Long.class)
+        .single();
+  }
+
+  long goal(Actor actor, LocalDate from, LocalDate to) {
+    return sql.sql(
+            """
+            SELECT COALESCE(SUM(g.amount), 0) FROM goal g JOIN person p ON p.id = g.person_id
+            WHERE g.month BETWEEN :from AND :to
+              AND (g.person_id = :me OR :all AND (:team = '' OR p.team = :team))
+            """)
+        .param("from", from.toString().substring(0, 7))
+        .param("to", to.toString().substring(0, 7))
+        .param("all", actor.role() != Role.REP)
+        .param("team", actor.seesTeam())
+        .param("me", actor.id())
+        .query(Long.class)
+        .single();
+  }
+}

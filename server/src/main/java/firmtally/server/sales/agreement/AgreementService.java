@@ -1,0 +1,205 @@
+package firmtally.server.sales.agreement;
+
+import firmtally.core.money.Percent;
+import firmtally.core.money.UnitPrice;
+import firmtally.core.renewal.NextTerm;
+import firmtally.core.renewal.RunningTerm;
+import firmtally.core.worksheet.LineTally;
+import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.opportunity.Opening;
+import firmtally.server.pipeline.opportunity.Opportunity;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.worksheet.calculation.Calculation;
+import firmtally.server.worksheet.calculation.LineForm;
+import firmtally.server.worksheet.calculation.WorksheetForm;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.joda.money.CurrencyUnit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Makes agreements of what recurs, and opens the next term's opportunity with each. */
+@Service
+public class AgreementService {
+  private static final int NOTICE_MONTHS = 1;
+  private static final int KEPT_DAYS = 30;
+  private final AgreementStore store;
+  private final OpportunityService opportunities;
+  private final ActivityService activities;
+  private final SettingsService settings;
+  private final ChangeLog log;
+  private final Counters counters;
+  private final SearchIndex index;
+  private final Clock clock;
+
+  AgreementService(
+      AgreementStore store,
+      OpportunityService opportunities,
+      ActivityService activities,
+      SettingsService settings,
+      ChangeLog log,
+      Counters counters,
+      SearchIndex index,
+      Clock clock) {
+    this.store = store;
+    this.opportunities = opportunities;
+    this.activities = activities;
+    this.settings = settings;
+    this.log = log;
+    this.counters = counters;
+    this.index = index;
+    this.clock = clock;
+  }
+
+  /** An agreement in a list, with the opportunity of its next term. */
+  public record AgreementRow(
+      long id,
+      String number,
+      long accountId,
+      String account,
+      String owner,
+      String state,
+      String start,
+      String end,
+      String callOn,
+      int termMonths,
+      String monthly,
+      String value,
+      @MaybeNull Long nextId,
+      @MaybeNull String nextNumber,
+      @MaybeNull String nextState,
+      @MaybeNull String calledAt) {}
+
+  /** What an agreement is made from: a released order. */
+  public record Source(
+      long orderId, String orderNumber, Opportunity opportunity, Calculation worked) {}
+
+  /** A plan line of an order with its form. */
+  private record Plan(LineForm form, LineTally tally) {
+    UnitPrice unitNet() {
+      BigDecimal each =
+          tally
+              .finalAmount()
+              .getAmount()
+              .divide(tally.line().quantity().value(), 4, RoundingMode.HALF_UP);
+      return UnitPrice.of(each);
+    }
+
+    RunningTerm.PlanLine line() {
+      return new RunningTerm.PlanLine(
+          tally.line().id(),
+          tally.line().quantity(),
+          unitNet(),
+          tally.line().recurring().orElseThrow().everyMonths());
+    }
+
+    /** The same plan in the next term, at the price agreed. */
+    LineForm renewed() {
+      return form.at(unitNet().toString());
+    }
+  }
+
+  /** What runs, or ended within the last month without being renewed; the first to end first. */
+  List<AgreementRow> running(Actor actor) {
+    return store.ending(
+        LocalDate.now(clock).minusDays(KEPT_DAYS).toString(), actor, settings.amounts());
+  }
+
+  /** The agreements that an order made. */
+  public List<AgreementRow> ofOrder(long order) {
+    return store.ofOrder(order, settings.amounts());
+  }
+
+  /**
+   * Makes an agreement for each length of term among an order's plan lines. At once the next term's
+   * opportunity is opened on the renewal process: same owner, same lines, expected close at the
+   * term's end, its call planned.
+   */
+  @Transactional
+  public void make(Source source, Actor actor) {
+    Map<Integer, List<Plan>> byTerm = new TreeMap<>();
+    for (Calculation.Row row : source.worked().rows()) {
+      row.tally()
+          .filter(tally -> tally.isSold() && tally.line().recurring().isPresent())
+          .ifPresent(
+              tally ->
+                  byTerm
+                      .computeIfAbsent(
+                          tally.line().recurring().get().termMonths(), k -> new ArrayList<>())
+                      .add(new Plan(row.form(), tally)));
+    }
+    LocalDate start = start(source.opportunity());
+    byTerm.forEach((months, plans) -> make(source, start, months, plans, actor));
+    Optional.ofNullable(source.opportunity().renewsId())
+        .ifPresent(previous -> store.setState(previous, byTerm.isEmpty() ? "ended" : "renewed"));
+  }
+
+  /** A renewal goes on where the term before ends; anything new begins today. */
+  private LocalDate start(Opportunity opportunity) {
+    return Optional.ofNullable(opportunity.renewsId())
+        .flatMap(store::term)
+        .map(term -> LocalDate.parse(term.startDay()).plusMonths(term.termMonths()))
+        .orElse(LocalDate.now(clock));
+  }
+
+  private void make(Source source, LocalDate start, int months, List<Plan> plans, Actor actor) {
+    CurrencyUnit currency = settings.company().currency();
+    RunningTerm term =
+        new RunningTerm(
+            currency,
+            start,
+            months,
+            NOTICE_MONTHS,
+            Percent.ZERO,
+            plans.stream().map(Plan::line).toList());
+    NextTerm next = term.next();
+    Opportunity opportunity = source.opportunity();
+    String number = counters.next("R");
+    AgreementStore.Made made =
+        new AgreementStore.Made(
+            number, source.orderId(), opportunity.accountId(), opportunity.renewsId());
+    long id = store.insert(made, term, next);
+    for (int i = 0; i < plans.size(); i++) {
+      LineForm form = plans.get(i).form();
+      store.insertLine(id, form.product(), form.description(), next.lines().get(i));
+    }
+    openNext(id, number, opportunity, next, plans, actor);
+    index.add("agreement", id, number, opportunity.title());
+    log.note(actor.id(), "agreement", id, "agreement made", null, source.orderNumber());
+  }
+
+  private void openNext(
+      long agreement,
+      String number,
+      Opportunity before,
+      NextTerm next,
+      List<Plan> plans,
+      Actor actor) {
+    long id =
+        opportunities.openFor(
+            Opening.of(
+                    before.accountId(),
+                    "Renewal of " + number + " from " + next.renewalStart(),
+                    "renewal")
+                .with(Optional.empty(), Optional.ofNullable(before.contactId()))
+                .closing(next.end(), WorksheetForm.of(plans.stream().map(Plan::renewed).toList()))
+                .renewing(agreement),
+            actor,
+            before.ownerId());
+    activities.plan(
+        id, "call", "Call about the renewal of " + number, next.callOn(), before.ownerId());
+  }
+}

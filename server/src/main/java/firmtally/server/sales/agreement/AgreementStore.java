@@ -1,0 +1,144 @@
+package firmtally.server.sales.agreement;
+
+import firmtally.core.money.UnitPrice;
+import firmtally.core.renewal.NextTerm;
+import firmtally.core.renewal.RunningTerm;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.web.MaybeNull;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.LongFunction;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class AgreementStore {
+  private static final String ROWS =
+      """
+      SELECT g.id, g.number, a.name AS account, g.account_id, p.name AS owner, g.state, g.start_day, g.end_day, g.call_on,
+             g.term_months, g.monthly, g.value, n.id AS next_id, n.number AS next_number, n.state AS next_state,
+             (SELECT MAX(done_at) FROM activity x WHERE x.opportunity_id = n.id AND x.kind = 'call') AS called_at
+      FROM agreement g
+      JOIN account a ON a.id = g.account_id
+      JOIN customer_order c ON c.id = g.order_id
+      JOIN opportunity o ON o.id = c.opportunity_id
+      JOIN person p ON p.id = o.owner_id
+      LEFT JOIN opportunity n ON n.renews_id = g.id
+      """;
+  private static final String INSERT =
+      """
+      INSERT INTO agreement (number, order_id, account_id, state, currency, start_day, term_months, notice_months, end_day,
+                             call_on, monthly, value, follows_id)
+      VALUES (:number, :order, :account, 'running', :currency, :start, :term, :notice, :end, :call, :monthly, :value,
+              :follows)
+      RETURNING id
+      """;
+  private final Sql sql;
+
+  AgreementStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** What an agreement is made of beside its term. */
+  record Made(String number, long order, long account, @MaybeNull Long follows) {}
+
+  List<AgreementService.AgreementRow> ending(
+      String from, Actor actor, LongFunction<String> amounts) {
+    return rows(
+        Visibility.bind(
+            sql.sql(
+                ROWS
+                    + " WHERE g.state = 'running' AND g.end_day >= :key AND "
+                    + Visibility.SEEN
+                    + " ORDER BY g.end_day, g.id LIMIT 500"),
+            actor),
+        from,
+        amounts);
+  }
+
+  List<AgreementService.AgreementRow> ofOrder(long order, LongFunction<String> amounts) {
+    return rows(sql.sql(ROWS + " WHERE g.order_id = :key ORDER BY g.id"), order, amounts);
+  }
+
+  private List<AgreementService.AgreementRow> rows(
+      JdbcClient.StatementSpec statement, Object key, LongFunction<String> amounts) {
+    return statement
+        .param("key", key)
+        .query(
+            (row, n) ->
+                new AgreementService.AgreementRow(
+                    row.getLong("id"),
+                    row.getString("number"),
+                    row.getLong("account_id"),
+                    row.getString("account"),
+                    row.getString("owner"),
+                    row.getString("state"),
+                    row.getString("start_day"),
+                    row.getString("end_day"),
+                    row.getString("call_on"),
+                    row.getInt("term_months"),
+                    amounts.apply(row.getLong("monthly")),
+                    amounts.apply(row.getLong("value")),
+                    row.getObject("next_id") == null ? null : row.getLong("next_id"),
+                    row.getString("next_number"),
+                    row.getString("next_state"),
+                    row.getString("called_at")))
+        .list();
+  }
+
+  long insert(Made made, RunningTerm term, NextTerm next) {
+    return sql.sql(INSERT)
+        .param("number", made.number())
+        .param("order", made.order())
+        .param("account", made.account())
+        .param("follows", made.follows())
+        .param("currency", term.currency().getCode())
+        .param("start", term.start().toString())
+        .param("term", term.termMonths())
+        .param("notice", term.noticeMonths())
+        .param("end", next.end().toString())
+        .param("call", next.callOn().toString())
+        .param("monthly", next.monthly().getAmountMinorLong())
+        .param("value", next.before().getAmountMinorLong())
+        .query(Long.class)
+        .single();
+  }
+
+  void insertLine(long agreement, String product, String words, NextTerm.NextLine next) {
+    RunningTerm.PlanLine line = next.line();
+    UnitPrice unitNet = line.unitNet();
+    sql.sql(
+            """
+            INSERT INTO agreement_line (agreement_id, line_id, product, description, quantity, unit_net, every_months,
+                                        charge)
+            VALUES (:agreement, :line, :product, :words, :quantity, :unit, :every, :charge)
+            """)
+        .param("agreement", agreement)
+        .param("line", line.id())
+        .param("product", product)
+        .param("words", words)
+        .param("quantity", line.quantity().toThousandths())
+        .param("unit", unitNet.toTenThousandths())
+        .param("every", line.everyMonths())
+        .param("charge", next.charge().getAmountMinorLong())
+        .update();
+  }
+
+  record Term(String startDay, int termMonths, String number) {}
+
+  Optional<Term> term(long id) {
+    return sql.sql("SELECT start_day, term_months, number FROM agreement WHERE id = :id")
+        .param("id", id)
+        .query(Term.class)
+        .optional();
+  }
+
+  void setState(long id, String state) {
+    sql.sql("UPDATE agreement SET state = :state WHERE id = :id")
+        .param("state", state)
+        .param("id", id)
+        .update();
+  }
+}

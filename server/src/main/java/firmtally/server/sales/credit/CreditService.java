@@ -1,0 +1,81 @@
+package firmtally.server.sales.credit;
+
+import firmtally.core.credit.CreditCheck;
+import firmtally.core.credit.CreditFile;
+import firmtally.core.money.Percent;
+import firmtally.server.company.SettingsService;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What the credit check says of an account. */
+@Service
+public class CreditService {
+  private final CreditStore store;
+  private final AccountService accounts;
+  private final SettingsService settings;
+  private final AcceptedOrders orders;
+  private final Clock clock;
+
+  CreditService(
+      CreditStore store,
+      AccountService accounts,
+      SettingsService settings,
+      AcceptedOrders orders,
+      Clock clock) {
+    this.store = store;
+    this.accounts = accounts;
+    this.settings = settings;
+    this.orders = orders;
+    this.clock = clock;
+  }
+
+  /** The check as of today, with a document asked for or without. */
+  public CreditCheck check(long accountId, Optional<Money> asked) {
+    CreditFile file = file(accountId);
+    return CreditCheck.of(
+        asked
+            .map(total -> file.asking(new CreditFile.Document(total, Optional.empty())))
+            .orElse(file));
+  }
+
+  /** The part of an account's exposure that comes from orders. */
+  public Money ordered(long accountId) {
+    return orders.acceptedOrders(accountId).stream()
+        .map(CreditFile.OpenOrder::balance)
+        .reduce(Money.zero(settings.company().currency()), Money::plus);
+  }
+
+  /** What is known of an account's credit today. */
+  public CreditFile file(long accountId) {
+    Account account = accounts.get(accountId);
+    CurrencyUnit currency = settings.company().currency();
+    return new CreditFile(
+        currency,
+        LocalDate.now(clock),
+        account.stopped(),
+        store.limits(accountId, currency),
+        store.openItems(accountId, currency),
+        orders.acceptedOrders(accountId),
+        account.termsDays(),
+        account.lateDays(),
+        account.graceDays(),
+        Money.ofMinor(currency, account.overdueAllowed()),
+        Percent.ofTenThousandths(account.watchPercent()),
+        Optional.empty());
+  }
+
+  /** Sets limits and open items of an account, as the ledger gives them. */
+  @Transactional
+  public void add(long account, List<CreditFile.Limit> limits, List<CreditFile.OpenItem> items) {
+    limits.forEach(limit -> store.insertLimit(account, limit));
+    items.forEach(item -> store.insertItem(account, item));
+  }
+}

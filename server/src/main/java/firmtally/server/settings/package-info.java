@@ -1,2 +1,0 @@
-/** The company, its currency and its policy for margins; the first set-up. */
-package firmtally.server.settings;

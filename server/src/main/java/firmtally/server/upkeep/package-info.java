@@ -1,2 +1,0 @@
-/** What comes due by itself: pauses that end, hand-overs that go back. */
-package firmtally.server.upkeep;

@@ -1,0 +1,49 @@
+package firmtally.server.worksheet.calculation;
+
+import firmtally.core.worksheet.DocumentDiscount;
+import firmtally.server.platform.web.MaybeNull;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A worksheet as typed: its lines, a discount on the whole in one of two ways, and a total or
+ * margin to land on.
+ */
+public record WorksheetForm(
+    List<LineForm> lines,
+    @MaybeNull String discountPercent,
+    @MaybeNull String discountAmount,
+    @MaybeNull String targetContract,
+    @MaybeNull String targetMargin) {
+  /** Without lines, discount or target. */
+  public static final WorksheetForm EMPTY = new WorksheetForm(List.of(), null, null, null, null);
+
+  /** Lines only. */
+  public static WorksheetForm of(List<LineForm> lines) {
+    return new WorksheetForm(lines, null, null, null, null);
+  }
+
+  /** The same as it was read: its lines, and its discount as a plain number. */
+  WorksheetForm read(List<LineForm> rows, Optional<DocumentDiscount> discount) {
+    String percent =
+        discount
+            .filter(DocumentDiscount.OfPercent.class::isInstance)
+            .map(d -> ((DocumentDiscount.OfPercent) d).percent().toString())
+            .orElse(discountPercent);
+    String amount =
+        discount
+            .filter(DocumentDiscount.OfAmount.class::isInstance)
+            .map(d -> ((DocumentDiscount.OfAmount) d).amount().getAmount().toPlainString())
+            .orElse(discountAmount);
+    return new WorksheetForm(rows, percent, amount, targetContract, targetMargin);
+  }
+
+  /** Whether something is taken off the whole. */
+  boolean isShared() {
+    return isTyped(discountPercent) || isTyped(discountAmount);
+  }
+
+  private static boolean isTyped(@MaybeNull String text) {
+    return text != null && !text.isBlank();
+  }
+}

@@ -1,0 +1,70 @@
+package firmtally.server.worksheet.editor;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.worksheet.calculation.WorksheetForm;
+import firmtally.server.worksheet.calculation.WorksheetView;
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The doors of the bench; {@code home} is {@code opportunities} or {@code quotes}. */
+@RestController
+@RequestMapping("/api/{home:opportunities|quotes}/{id}")
+class EditorController {
+  private final Editor bench;
+  private final AnswerMemory memory;
+  private final LineSearch picks;
+  private final PasteService pastes;
+
+  EditorController(Editor bench, AnswerMemory memory, LineSearch picks, PasteService pastes) {
+    this.bench = bench;
+    this.memory = memory;
+    this.picks = picks;
+    this.pastes = pastes;
+  }
+
+  /** Rows as they were copied from a spreadsheet. */
+  record PasteForm(String text) {}
+
+  /**
+   * Works out what is typed, without keeping it: margin, sign-off, room, landing, supply and
+   * credit. What cannot be read is named at its cell. With the name of an earlier answer, lines
+   * that are as they were in it are left out.
+   */
+  @PostMapping("/tally")
+  WorksheetView.Tallied tally(
+      @PathVariable String home,
+      @PathVariable long id,
+      @RequestParam(defaultValue = "") String since,
+      @RequestBody WorksheetForm form,
+      @SignedIn Actor actor) {
+    return memory.next(bench.tally(bench.seen(home, id, actor), form), since);
+  }
+
+  /** What a few words could mean: products, kits, templates, tables of sizes, typical values. */
+  @GetMapping("/picks")
+  List<LineSearch.Pick> picks(
+      @PathVariable String home,
+      @PathVariable long id,
+      @RequestParam(defaultValue = "") String q,
+      @SignedIn Actor actor) {
+    return picks.find(bench.seen(home, id, actor).context().account(), q);
+  }
+
+  /** Reads rows of a spreadsheet as lines. */
+  @PostMapping("/paste")
+  PasteService.Pasted paste(
+      @PathVariable String home,
+      @PathVariable long id,
+      @RequestBody PasteForm typed,
+      @SignedIn Actor actor) {
+    bench.seen(home, id, actor);
+    return pastes.read(typed.text());
+  }
+}

@@ -1,0 +1,152 @@
+package firmtally.server.worksheet.keeping;
+
+import firmtally.core.margin.SignOff;
+import firmtally.core.money.Percent;
+import firmtally.formats.reckon.WorksheetDocument;
+import firmtally.server.catalogue.product.Product;
+import firmtally.server.company.SettingsService;
+import firmtally.server.platform.web.Conflict;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import firmtally.server.worksheet.calculation.Calculation;
+import firmtally.server.worksheet.calculation.Calculator;
+import firmtally.server.worksheet.calculation.WorksheetContext;
+import firmtally.server.worksheet.calculation.WorksheetForm;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Saves worksheets, opens saved ones, and locks what was agreed. */
+@Service
+public class WorksheetService {
+  private final WorksheetStore store;
+  private final Calculator calculator;
+  private final SettingsService settings;
+
+  WorksheetService(WorksheetStore store, Calculator calculator, SettingsService settings) {
+    this.store = store;
+    this.calculator = calculator;
+    this.settings = settings;
+  }
+
+  /** A saved worksheet, calculated with today's rules, or as it was agreed. */
+  public Calculation get(long id, WorksheetContext context) {
+    WorksheetStore.SheetRow row = row(id);
+    WorksheetForm form = form(row);
+    Calculator.Saved saved = new Calculator.Saved(id, row.version());
+    return row.agreed() == null
+        ? calculator.saved(saved, context, form)
+        : calculator.agreed(saved, form, WorksheetDocument.read(row.agreed()));
+  }
+
+  private WorksheetStore.SheetRow row(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere("worksheet", id));
+  }
+
+  private WorksheetForm form(WorksheetStore.SheetRow row) {
+    boolean isPercent = "percent".equals(row.discountKind());
+    boolean isAmount = "amount".equals(row.discountKind());
+    CurrencyUnit currency = settings.company().currency();
+    return new WorksheetForm(
+        store.lines(row.id()),
+        isPercent ? Percent.ofTenThousandths(row.discount()).toString() : null,
+        isAmount ? Money.ofMinor(currency, row.discount()).getAmount().toPlainString() : null,
+        null,
+        null);
+  }
+
+  /**
+   * Makes a worksheet from lines that were saved before, such as those of a term that goes on. Part
+   * of the act that makes what it belongs to. What would be refused today is not lost: it is named
+   * where the worksheet is looked at.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Calculation create(WorksheetContext context, WorksheetForm form) {
+    long id = store.insert(settings.company().currency().getCode());
+    Calculation made = calculator.saved(new Calculator.Saved(id, 2), context, form);
+    write(1, made);
+    return made;
+  }
+
+  private int write(long version, Calculation made) {
+    Optional<String> role = made.check().signOff().flatMap(SignOff::role);
+    int updated = store.update(made.id(), version, made.check().tally(), role);
+    if (updated > 0) {
+      store.replaceLines(made.id(), made.rows());
+    }
+    return updated;
+  }
+
+  /**
+   * Saves what was typed in place of what was there.
+   *
+   * @param version the version that it was made from
+   * @throws Conflict when somebody else saved in the meantime
+   * @throws NotPossible when it is agreed already
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Calculation save(long id, long version, WorksheetContext context, WorksheetForm form) {
+    Calculation made = calculator.typed(new Calculator.Saved(id, version + 1), context, form);
+    if (write(version, made) == 0) {
+      WorksheetStore.SheetRow now = row(id);
+      if (now.agreed() != null) {
+        throw new NotPossible("This is agreed and can no longer be changed.");
+      }
+      throw new Conflict(
+          "Somebody else saved these lines in the meantime. What you typed is still here; look at theirs and save again.",
+          now.version());
+    }
+    return made;
+  }
+
+  /**
+   * Calculates a saved worksheet with the prices of today and saves what it comes to; what is typed
+   * and its version stay.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void recalculate(long id, WorksheetContext context) {
+    WorksheetStore.SheetRow row = row(id);
+    if (row.agreed() != null) {
+      return;
+    }
+    Calculation made =
+        calculator.saved(new Calculator.Saved(id, row.version()), context, form(row));
+    store.recalculate(id, made.check().tally(), made.check().signOff().flatMap(SignOff::role));
+    store.recalculateLines(id, made.rows());
+  }
+
+  /** What a saved worksheet would come to if products were as given. */
+  public Calculation supposing(long id, WorksheetContext context, Map<String, Product> instead) {
+    WorksheetStore.SheetRow row = row(id);
+    WorksheetForm form = form(row);
+    Map<String, Product> products = new HashMap<>(calculator.productsOf(form));
+    products.replaceAll((code, product) -> instead.getOrDefault(code, product));
+    return calculator.saved(new Calculator.Saved(id, row.version()), context, form, products);
+  }
+
+  /** Locks a worksheet: its prices, costs, taxes and rules stay as they are now. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void lock(long id, WorksheetContext context) {
+    Calculation made = get(id, context);
+    if (!made.locked()) {
+      store.lock(id, WorksheetDocument.write(made.question()));
+    }
+  }
+
+  /** Makes a locked copy of a locked worksheet: an order is what was quoted, to the last figure. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Calculation copyLocked(long id, WorksheetContext context) {
+    Calculation from = get(id, context);
+    long copy = store.insert(settings.company().currency().getCode());
+    Optional<String> role = from.check().signOff().flatMap(SignOff::role);
+    store.update(copy, 1, from.check().tally(), role);
+    store.replaceLines(copy, from.rows());
+    store.lock(copy, WorksheetDocument.write(from.question()));
+    return get(copy, context);
+  }
+}

@@ -1,0 +1,65 @@
+package firmtally.server.worksheet.scenario;
+
+import firmtally.server.platform.database.Sql;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class ScenarioStore {
+  private final Sql sql;
+
+  ScenarioStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  record Row(long id, String name, String typed, String person, String at) {}
+
+  List<Row> list(long worksheet) {
+    return sql.sql(
+            """
+            SELECT v.id, v.name, v.typed, p.name AS person, v.at
+            FROM worksheet_scenario v JOIN person p ON p.id = v.person_id
+            WHERE v.worksheet_id = :worksheet AND v.dropped_at IS NULL ORDER BY v.id
+            """)
+        .param("worksheet", worksheet)
+        .query(Row.class)
+        .list();
+  }
+
+  Optional<Row> find(long worksheet, long id) {
+    return sql.sql(
+            """
+            SELECT v.id, v.name, v.typed, p.name AS person, v.at
+            FROM worksheet_scenario v JOIN person p ON p.id = v.person_id
+            WHERE v.worksheet_id = :worksheet AND v.id = :id
+            """)
+        .param("worksheet", worksheet)
+        .param("id", id)
+        .query(Row.class)
+        .optional();
+  }
+
+  long insert(long worksheet, String name, String typed, long person, String at) {
+    return sql.sql(
+            """
+            INSERT INTO worksheet_scenario (worksheet_id, name, typed, person_id, at)
+            VALUES (:worksheet, :name, :typed, :person, :at) RETURNING id
+            """)
+        .param("worksheet", worksheet)
+        .param("name", name)
+        .param("typed", typed)
+        .param("person", person)
+        .param("at", at)
+        .query(Long.class)
+        .single();
+  }
+
+  /** Drops a scenario on a day, or takes it back without one. */
+  void setDropped(long id, String at) {
+    sql.sql("UPDATE worksheet_scenario SET dropped_at = :at WHERE id = :id")
+        .param("at", at)
+        .param("id", id)
+        .update();
+  }
+}

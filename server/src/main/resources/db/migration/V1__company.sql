@@ -1,0 +1,671 @@
+-- Amounts: minor units. Unit prices and costs: ten-thousandths. Quantities: thousandths. Percents: ten-thousandths of a percent.
+-- Days: ISO text. Instants: UTC, ISO text. Nothing of the business is deleted.
+
+CREATE TABLE company (
+  id INTEGER PRIMARY KEY CHECK (id = 1),
+  name TEXT NOT NULL,
+  currency TEXT NOT NULL,
+  price_policy TEXT NOT NULL DEFAULT 'specific' CHECK (price_policy IN ('specific', 'lowest')),
+  document_floor INTEGER,
+  document_floor_role TEXT,
+  gift_cost INTEGER,
+  gift_cost_role TEXT,
+  value_over INTEGER,
+  value_over_role TEXT,
+  quote_days INTEGER NOT NULL DEFAULT 30
+) STRICT;
+
+CREATE TABLE sign_off_level (position INTEGER PRIMARY KEY, role TEXT NOT NULL UNIQUE, discount INTEGER NOT NULL) STRICT;
+CREATE TABLE family_floor (family TEXT PRIMARY KEY, margin INTEGER NOT NULL, role TEXT NOT NULL) STRICT;
+CREATE TABLE counter (name TEXT PRIMARY KEY, next INTEGER NOT NULL) STRICT;
+
+CREATE TABLE person (
+  id INTEGER PRIMARY KEY,
+  login TEXT NOT NULL UNIQUE COLLATE NOCASE,
+  name TEXT NOT NULL,
+  email TEXT NOT NULL,
+  role TEXT NOT NULL CHECK (role IN ('rep', 'manager', 'credit-controller', 'administrator')),
+  team TEXT,
+  password TEXT NOT NULL,
+  calendar_key TEXT UNIQUE
+) STRICT;
+
+CREATE TABLE goal (
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  month TEXT NOT NULL,
+  amount INTEGER NOT NULL,
+  PRIMARY KEY (person_id, month)
+) STRICT, WITHOUT ROWID;
+
+-- A file's content is kept once, by its checksum; a record's file names it.
+CREATE TABLE file_content (sha256 TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT;
+
+CREATE TABLE product (
+  id INTEGER PRIMARY KEY,
+  code TEXT NOT NULL UNIQUE,
+  name TEXT NOT NULL,
+  family TEXT NOT NULL,
+  unit TEXT NOT NULL,
+  list_price INTEGER NOT NULL,
+  unit_cost INTEGER NOT NULL,
+  tax INTEGER NOT NULL,
+  every_months INTEGER,
+  term_months INTEGER,
+  active INTEGER NOT NULL DEFAULT 1,
+  stock INTEGER,
+  on_order INTEGER NOT NULL DEFAULT 0,
+  lead_days INTEGER NOT NULL DEFAULT 0,
+  version INTEGER NOT NULL DEFAULT 1,
+  picture TEXT REFERENCES file_content(sha256),
+  picture_type TEXT
+) STRICT;
+CREATE INDEX product_family ON product(family, code);
+
+CREATE TABLE price_rule (
+  id INTEGER PRIMARY KEY,
+  code TEXT NOT NULL UNIQUE,
+  scope TEXT NOT NULL CHECK (scope IN ('account', 'group', 'everyone')),
+  for_whom TEXT,
+  product TEXT REFERENCES product(code),
+  family TEXT,
+  min_quantity INTEGER NOT NULL DEFAULT 0,
+  from_day TEXT,
+  to_day TEXT,
+  price INTEGER,
+  percent_off INTEGER,
+  version INTEGER NOT NULL DEFAULT 1,
+  deactivated INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX price_rule_scope ON price_rule(scope, for_whom);
+
+CREATE TABLE account (
+  id INTEGER PRIMARY KEY,
+  number TEXT NOT NULL UNIQUE,
+  name TEXT NOT NULL COLLATE NOCASE,
+  kind TEXT NOT NULL CHECK (kind IN ('company', 'person')),
+  status TEXT NOT NULL CHECK (status IN ('prospect', 'customer')),
+  industry TEXT NOT NULL DEFAULT '',
+  street TEXT NOT NULL DEFAULT '',
+  postal TEXT NOT NULL DEFAULT '',
+  town TEXT NOT NULL DEFAULT '',
+  email TEXT NOT NULL DEFAULT '',
+  phone TEXT NOT NULL DEFAULT '',
+  price_group TEXT,
+  owner_id INTEGER NOT NULL REFERENCES person(id),
+  terms_days INTEGER NOT NULL DEFAULT 30,
+  late_days INTEGER NOT NULL DEFAULT 0,
+  grace_days INTEGER NOT NULL DEFAULT 5,
+  overdue_allowed INTEGER NOT NULL DEFAULT 0,
+  watch_percent INTEGER NOT NULL DEFAULT 100000,
+  stopped INTEGER NOT NULL DEFAULT 0,
+  po_number_required INTEGER NOT NULL DEFAULT 0,
+  note TEXT NOT NULL DEFAULT '',
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX account_name ON account(name, id);
+CREATE INDEX account_owner ON account(owner_id);
+CREATE INDEX account_email ON account(lower(email)) WHERE email <> '';
+
+CREATE TABLE contact (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  name TEXT NOT NULL,
+  role TEXT NOT NULL DEFAULT '',
+  email TEXT NOT NULL DEFAULT '',
+  phone TEXT NOT NULL DEFAULT '',
+  channel TEXT NOT NULL DEFAULT '' CHECK (channel IN ('', 'phone', 'email', 'visit')),
+  hours TEXT NOT NULL DEFAULT '',
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX contact_account ON contact(account_id);
+CREATE INDEX contact_email ON contact(lower(email)) WHERE email <> '';
+
+-- The last digits of every phone number, as duplicates are found by.
+CREATE TABLE phone_digits (
+  digits TEXT NOT NULL,
+  record TEXT NOT NULL,
+  record_id INTEGER NOT NULL,
+  PRIMARY KEY (digits, record, record_id)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX phone_digits_record ON phone_digits(record, record_id);
+
+CREATE TABLE account_note (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  words TEXT NOT NULL,
+  pinned INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX account_note_account ON account_note(account_id, pinned DESC, id DESC);
+
+-- A book of accounts handed to a colleague; with a last day it goes back by itself.
+CREATE TABLE reassignment (
+  id INTEGER PRIMARY KEY,
+  from_id INTEGER NOT NULL REFERENCES person(id),
+  to_id INTEGER NOT NULL REFERENCES person(id),
+  made_by INTEGER NOT NULL REFERENCES person(id),
+  made_on TEXT NOT NULL,
+  until TEXT,
+  ended_on TEXT
+) STRICT;
+CREATE INDEX reassignment_until ON reassignment(until) WHERE until IS NOT NULL AND ended_on IS NULL;
+CREATE TABLE reassignment_record (
+  reassignment_id INTEGER NOT NULL REFERENCES reassignment(id),
+  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity')),
+  record_id INTEGER NOT NULL,
+  PRIMARY KEY (reassignment_id, record, record_id)
+) STRICT, WITHOUT ROWID;
+
+CREATE TABLE credit_limit (
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  from_day TEXT NOT NULL,
+  amount INTEGER NOT NULL,
+  PRIMARY KEY (account_id, from_day)
+) STRICT, WITHOUT ROWID;
+
+CREATE TABLE open_item (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  ref TEXT NOT NULL,
+  balance INTEGER NOT NULL,
+  due TEXT NOT NULL
+) STRICT;
+CREATE INDEX open_item_account ON open_item(account_id);
+
+CREATE TABLE enquiry (
+  id INTEGER PRIMARY KEY,
+  number TEXT NOT NULL UNIQUE,
+  added_at TEXT NOT NULL,
+  name TEXT NOT NULL,
+  person TEXT NOT NULL DEFAULT '',
+  email TEXT NOT NULL DEFAULT '',
+  phone TEXT NOT NULL DEFAULT '',
+  postal TEXT NOT NULL DEFAULT '',
+  town TEXT NOT NULL DEFAULT '',
+  subject TEXT NOT NULL,
+  family TEXT,
+  value INTEGER,
+  source TEXT NOT NULL,
+  campaign TEXT NOT NULL DEFAULT '',
+  state TEXT NOT NULL CHECK (state IN ('new', 'talking', 'on-hold', 'not-pursued', 'converted')),
+  on_hold_until TEXT,
+  reason TEXT,
+  owner_id INTEGER NOT NULL REFERENCES person(id),
+  account_id INTEGER REFERENCES account(id),
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX enquiry_state ON enquiry(state, id);
+CREATE INDEX enquiry_owner ON enquiry(owner_id, state, id);
+CREATE INDEX enquiry_email ON enquiry(lower(email)) WHERE email <> '';
+CREATE INDEX enquiry_on_hold ON enquiry(on_hold_until) WHERE state = 'on-hold';
+CREATE INDEX enquiry_campaign ON enquiry(campaign) WHERE campaign <> '';
+
+-- Who was given an enquiry, when and by which rule; the last one has it.
+CREATE TABLE enquiry_assignment (
+  id INTEGER PRIMARY KEY,
+  enquiry_id INTEGER NOT NULL REFERENCES enquiry(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  rule_id INTEGER REFERENCES assignment_rule(id)
+) STRICT;
+CREATE INDEX enquiry_assignment_enquiry ON enquiry_assignment(enquiry_id);
+CREATE INDEX enquiry_assignment_person ON enquiry_assignment(person_id, at);
+
+CREATE TABLE assignment_rule (
+  id INTEGER PRIMARY KEY,
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  postal_prefixes TEXT NOT NULL DEFAULT '',
+  family TEXT,
+  source TEXT,
+  value_from INTEGER,
+  value_below INTEGER,
+  deactivated INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE TABLE assignment_share (
+  rule_id INTEGER NOT NULL REFERENCES assignment_rule(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  weight INTEGER NOT NULL CHECK (weight > 0),
+  given INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY (rule_id, person_id)
+) STRICT, WITHOUT ROWID;
+
+CREATE TABLE call_list (
+  id INTEGER PRIMARY KEY,
+  name TEXT NOT NULL,
+  campaign TEXT NOT NULL,
+  made_by INTEGER NOT NULL REFERENCES person(id),
+  made_on TEXT NOT NULL,
+  picked TEXT NOT NULL,
+  closed_on TEXT,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE TABLE call_entry (
+  id INTEGER PRIMARY KEY,
+  list_id INTEGER NOT NULL REFERENCES call_list(id),
+  position INTEGER NOT NULL,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  contact_id INTEGER REFERENCES contact(id),
+  outcome TEXT CHECK (outcome IN ('not-reached', 'call-again', 'no-interest', 'reached', 'opportunity')),
+  words TEXT NOT NULL DEFAULT '',
+  again_on TEXT,
+  at TEXT,
+  person_id INTEGER REFERENCES person(id),
+  opportunity_id INTEGER REFERENCES opportunity(id)
+) STRICT;
+CREATE INDEX call_entry_list ON call_entry(list_id, position);
+CREATE INDEX call_entry_account ON call_entry(account_id);
+
+CREATE TABLE sales_process (
+  id INTEGER PRIMARY KEY,
+  name TEXT NOT NULL,
+  kind TEXT NOT NULL CHECK (kind IN ('new', 'renewal')),
+  deactivated INTEGER NOT NULL DEFAULT 0,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+-- A deactivated stage keeps its name for the logs; nothing moves to it any more.
+CREATE TABLE stage (
+  id INTEGER PRIMARY KEY,
+  process_id INTEGER NOT NULL REFERENCES sales_process(id),
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  probability INTEGER NOT NULL,
+  usual_days INTEGER NOT NULL,
+  team TEXT,
+  moves_here TEXT CHECK (moves_here IN ('quote-sent', 'quote-made', 'lines-saved')),
+  step_kind TEXT,
+  step_subject TEXT,
+  step_days INTEGER,
+  deactivated INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX stage_process ON stage(process_id, position);
+
+-- What should be done in a stage; a must is looked at before anything moves past it.
+CREATE TABLE stage_check (
+  id INTEGER PRIMARY KEY,
+  stage_id INTEGER NOT NULL REFERENCES stage(id),
+  position INTEGER NOT NULL,
+  words TEXT NOT NULL,
+  proof TEXT NOT NULL CHECK (proof IN ('ticked', 'lines', 'quote-sent', 'file', 'contact', 'budget', 'next-step')),
+  must INTEGER NOT NULL DEFAULT 0,
+  deactivated INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX stage_check_stage ON stage_check(stage_id, position);
+
+-- A worksheet hangs on an opportunity, a quote or an order. "agreed" is its whole question as a document once it is locked.
+CREATE TABLE worksheet (
+  id INTEGER PRIMARY KEY,
+  currency TEXT NOT NULL,
+  discount_kind TEXT CHECK (discount_kind IN ('percent', 'amount')),
+  discount INTEGER,
+  agreed TEXT,
+  list INTEGER NOT NULL DEFAULT 0,
+  contract INTEGER NOT NULL DEFAULT 0,
+  cost INTEGER NOT NULL DEFAULT 0,
+  monthly INTEGER NOT NULL DEFAULT 0,
+  invoice_total INTEGER NOT NULL DEFAULT 0,
+  sign_off_role TEXT,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+
+CREATE TABLE worksheet_line (
+  worksheet_id INTEGER NOT NULL REFERENCES worksheet(id),
+  position INTEGER NOT NULL,
+  line_id TEXT NOT NULL,
+  kind TEXT NOT NULL DEFAULT 'line' CHECK (kind IN ('line', 'section', 'note')),
+  product TEXT REFERENCES product(code),
+  description TEXT NOT NULL,
+  family TEXT,
+  list_price INTEGER,
+  unit_cost INTEGER,
+  tax INTEGER,
+  quantity INTEGER NOT NULL,
+  discount INTEGER,
+  own_price INTEGER,
+  gift INTEGER NOT NULL DEFAULT 0,
+  optional INTEGER NOT NULL DEFAULT 0,
+  alternative_set TEXT,
+  chosen INTEGER NOT NULL DEFAULT 0,
+  every_months INTEGER,
+  term_months INTEGER,
+  requested_on TEXT,
+  final INTEGER NOT NULL,
+  cost INTEGER NOT NULL,
+  PRIMARY KEY (worksheet_id, position)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX worksheet_line_product ON worksheet_line(product);
+
+CREATE TABLE opportunity (
+  id INTEGER PRIMARY KEY,
+  number TEXT NOT NULL UNIQUE,
+  title TEXT NOT NULL,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  contact_id INTEGER REFERENCES contact(id),
+  owner_id INTEGER NOT NULL REFERENCES person(id),
+  process_id INTEGER NOT NULL REFERENCES sales_process(id),
+  stage_id INTEGER NOT NULL REFERENCES stage(id),
+  state TEXT NOT NULL CHECK (state IN ('open', 'paused', 'won', 'lost')),
+  stage_since TEXT NOT NULL,
+  opened_on TEXT NOT NULL,
+  expected_close TEXT NOT NULL,
+  slips INTEGER NOT NULL DEFAULT 0,
+  own_probability INTEGER,
+  worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
+  enquiry_id INTEGER REFERENCES enquiry(id),
+  renews_id INTEGER REFERENCES agreement(id),
+  closed_on TEXT,
+  won_amount INTEGER,
+  reason TEXT,
+  competitor TEXT,
+  paused_until TEXT,
+  note TEXT NOT NULL DEFAULT '',
+  priority TEXT NOT NULL DEFAULT 'normal' CHECK (priority IN ('high', 'normal', 'low')),
+  interest TEXT NOT NULL DEFAULT 'unknown' CHECK (interest IN ('unknown', 'low', 'medium', 'high')),
+  business TEXT NOT NULL DEFAULT 'new' CHECK (business IN ('new', 'existing')),
+  budget INTEGER,
+  source TEXT NOT NULL DEFAULT '',
+  campaign TEXT NOT NULL DEFAULT '',
+  copied_from INTEGER REFERENCES opportunity(id),
+  touched_on TEXT NOT NULL,
+  value INTEGER NOT NULL DEFAULT 0,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX opportunity_close ON opportunity(state, expected_close, id);
+CREATE INDEX opportunity_owner ON opportunity(owner_id, state, expected_close);
+CREATE INDEX opportunity_account ON opportunity(account_id, state);
+CREATE INDEX opportunity_stage ON opportunity(stage_id, state);
+CREATE INDEX opportunity_renews ON opportunity(renews_id);
+CREATE INDEX opportunity_enquiry ON opportunity(enquiry_id);
+CREATE INDEX opportunity_closed ON opportunity(state, closed_on, expected_close, value, own_probability, stage_id);
+CREATE INDEX opportunity_value ON opportunity(state, value, id);
+CREATE INDEX opportunity_paused ON opportunity(paused_until) WHERE state = 'paused';
+CREATE INDEX opportunity_campaign ON opportunity(campaign) WHERE campaign <> '';
+CREATE INDEX opportunity_process ON opportunity(state, process_id, expected_close, id);
+
+-- Its value stands beside it, so that lists are sorted by an index: its lines' total, or what it was won with.
+CREATE TRIGGER opportunity_opened AFTER INSERT ON opportunity BEGIN
+  UPDATE opportunity
+  SET value = COALESCE(NEW.won_amount, (SELECT contract FROM worksheet WHERE id = NEW.worksheet_id))
+  WHERE id = NEW.id;
+END;
+CREATE TRIGGER opportunity_lines AFTER UPDATE OF contract ON worksheet WHEN NEW.contract <> OLD.contract BEGIN
+  UPDATE opportunity SET value = NEW.contract WHERE worksheet_id = NEW.id AND won_amount IS NULL;
+END;
+CREATE TRIGGER opportunity_won AFTER UPDATE OF won_amount ON opportunity WHEN NEW.won_amount IS NOT OLD.won_amount BEGIN
+  UPDATE opportunity
+  SET value = COALESCE(NEW.won_amount, (SELECT contract FROM worksheet WHERE id = NEW.worksheet_id))
+  WHERE id = NEW.id;
+END;
+
+CREATE TABLE opportunity_tag (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  tag TEXT NOT NULL COLLATE NOCASE,
+  PRIMARY KEY (opportunity_id, tag)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX opportunity_tag_tag ON opportunity_tag(tag, opportunity_id);
+CREATE TABLE opportunity_competitor (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  name TEXT NOT NULL COLLATE NOCASE,
+  PRIMARY KEY (opportunity_id, name)
+) STRICT, WITHOUT ROWID;
+CREATE TABLE opportunity_person (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  contact_id INTEGER NOT NULL REFERENCES contact(id),
+  role TEXT NOT NULL CHECK (role IN ('decision-maker', 'user', 'partner', 'subcontractor')),
+  PRIMARY KEY (opportunity_id, contact_id, role)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX opportunity_person_contact ON opportunity_person(contact_id);
+-- Colleagues who share it, with their part of the credit; what is left is the owner's.
+CREATE TABLE opportunity_share (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  part INTEGER NOT NULL,
+  PRIMARY KEY (opportunity_id, person_id)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX opportunity_share_person ON opportunity_share(person_id, opportunity_id);
+CREATE TABLE opportunity_tick (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  check_id INTEGER NOT NULL REFERENCES stage_check(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  PRIMARY KEY (opportunity_id, check_id)
+) STRICT, WITHOUT ROWID;
+
+CREATE TABLE record_file (
+  id INTEGER PRIMARY KEY,
+  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity')),
+  record_id INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  type TEXT NOT NULL,
+  size INTEGER NOT NULL,
+  sha256 TEXT NOT NULL REFERENCES file_content(sha256),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  removed_at TEXT
+) STRICT;
+CREATE INDEX record_file_record ON record_file(record, record_id, id);
+
+-- A list as somebody kept it: their filters, grouping and order under a name.
+CREATE TABLE saved_view (
+  id INTEGER PRIMARY KEY,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  name TEXT NOT NULL,
+  shared INTEGER NOT NULL DEFAULT 0,
+  query TEXT NOT NULL,
+  UNIQUE (person_id, name)
+) STRICT;
+
+CREATE TABLE stage_log (
+  id INTEGER PRIMARY KEY,
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  at TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  from_stage INTEGER REFERENCES stage(id),
+  to_stage INTEGER NOT NULL REFERENCES stage(id),
+  value INTEGER NOT NULL
+) STRICT;
+CREATE INDEX stage_log_opportunity ON stage_log(opportunity_id, id);
+
+CREATE TABLE activity (
+  id INTEGER PRIMARY KEY,
+  kind TEXT NOT NULL CHECK (kind IN ('call', 'email', 'meeting', 'task', 'note')),
+  subject TEXT NOT NULL,
+  due TEXT NOT NULL,
+  at_time TEXT,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  planned_by INTEGER REFERENCES person(id),
+  opportunity_id INTEGER REFERENCES opportunity(id),
+  enquiry_id INTEGER REFERENCES enquiry(id),
+  account_id INTEGER REFERENCES account(id),
+  done_at TEXT,
+  outcome TEXT NOT NULL DEFAULT '',
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX activity_opportunity ON activity(opportunity_id, done_at, due);
+CREATE INDEX activity_enquiry ON activity(enquiry_id, id) WHERE enquiry_id IS NOT NULL;
+CREATE INDEX activity_account ON activity(account_id, id) WHERE account_id IS NOT NULL;
+CREATE INDEX activity_day ON activity(due, person_id);
+CREATE INDEX activity_due ON activity(person_id, due) WHERE done_at IS NULL;
+
+CREATE TABLE quote (
+  id INTEGER PRIMARY KEY,
+  number TEXT NOT NULL UNIQUE,
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  state TEXT NOT NULL CHECK (state IN ('draft', 'sent', 'ordered')),
+  worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
+  made_by INTEGER NOT NULL REFERENCES person(id),
+  made_on TEXT NOT NULL,
+  valid_until TEXT NOT NULL,
+  addressee TEXT NOT NULL,
+  email_to TEXT NOT NULL,
+  letter TEXT NOT NULL,
+  payment_terms TEXT NOT NULL,
+  delivery_terms TEXT NOT NULL,
+  sent_at TEXT,
+  pdf BLOB,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX quote_opportunity ON quote(opportunity_id, id);
+CREATE INDEX quote_state ON quote(state, valid_until);
+
+CREATE TABLE customer_order (
+  id INTEGER PRIMARY KEY,
+  number TEXT NOT NULL UNIQUE,
+  quote_id INTEGER NOT NULL UNIQUE REFERENCES quote(id),
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  state TEXT NOT NULL CHECK (state IN ('hold', 'released', 'invoiced')),
+  po_number TEXT,
+  worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
+  placed_by INTEGER NOT NULL REFERENCES person(id),
+  placed_on TEXT NOT NULL,
+  invoice_on TEXT NOT NULL,
+  released_at TEXT,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX customer_order_account ON customer_order(account_id, state);
+CREATE INDEX customer_order_opportunity ON customer_order(opportunity_id);
+CREATE INDEX customer_order_state ON customer_order(state, id);
+
+CREATE TABLE order_hold (
+  id INTEGER PRIMARY KEY,
+  order_id INTEGER NOT NULL REFERENCES customer_order(id),
+  reason TEXT NOT NULL,
+  role TEXT NOT NULL,
+  words TEXT NOT NULL,
+  released_by INTEGER REFERENCES person(id),
+  released_at TEXT,
+  comment TEXT NOT NULL DEFAULT ''
+) STRICT;
+CREATE INDEX order_hold_order ON order_hold(order_id);
+
+CREATE TABLE agreement (
+  id INTEGER PRIMARY KEY,
+  number TEXT NOT NULL UNIQUE,
+  order_id INTEGER NOT NULL REFERENCES customer_order(id),
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  state TEXT NOT NULL CHECK (state IN ('running', 'renewed', 'ended')),
+  currency TEXT NOT NULL,
+  start_day TEXT NOT NULL,
+  term_months INTEGER NOT NULL,
+  notice_months INTEGER NOT NULL,
+  end_day TEXT NOT NULL,
+  call_on TEXT NOT NULL,
+  monthly INTEGER NOT NULL,
+  value INTEGER NOT NULL,
+  follows_id INTEGER REFERENCES agreement(id)
+) STRICT;
+CREATE INDEX agreement_end ON agreement(state, end_day);
+CREATE INDEX agreement_account ON agreement(account_id);
+CREATE INDEX agreement_order ON agreement(order_id);
+
+CREATE TABLE agreement_line (
+  agreement_id INTEGER NOT NULL REFERENCES agreement(id),
+  line_id TEXT NOT NULL,
+  product TEXT REFERENCES product(code),
+  description TEXT NOT NULL,
+  quantity INTEGER NOT NULL,
+  unit_net INTEGER NOT NULL,
+  every_months INTEGER NOT NULL,
+  charge INTEGER NOT NULL,
+  PRIMARY KEY (agreement_id, line_id)
+) STRICT, WITHOUT ROWID;
+
+-- Another way to work a worksheet out, kept beside it: what was typed, as a document.
+CREATE TABLE worksheet_scenario (
+  id INTEGER PRIMARY KEY,
+  worksheet_id INTEGER NOT NULL REFERENCES worksheet(id),
+  name TEXT NOT NULL,
+  typed TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL,
+  dropped_at TEXT
+) STRICT;
+CREATE INDEX worksheet_scenario_worksheet ON worksheet_scenario(worksheet_id, id);
+
+-- A rule that was taken out of force stays for the worksheets that were agreed by it.
+CREATE INDEX price_rule_product ON price_rule(product) WHERE product IS NOT NULL;
+CREATE INDEX price_rule_family ON price_rule(family) WHERE family IS NOT NULL;
+
+-- The families that a customer may buy from; without any, all of them.
+CREATE TABLE account_assortment (
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  family TEXT NOT NULL,
+  PRIMARY KEY (account_id, family)
+) STRICT, WITHOUT ROWID;
+
+-- Rows that are put into a worksheet at once: a kit is a few products, a template whole sections.
+CREATE TABLE template (
+  id INTEGER PRIMARY KEY,
+  kind TEXT NOT NULL CHECK (kind IN ('kit', 'template')),
+  code TEXT NOT NULL UNIQUE COLLATE NOCASE,
+  name TEXT NOT NULL,
+  typed TEXT NOT NULL,
+  deactivated INTEGER NOT NULL DEFAULT 0,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+
+-- The sizes of one kind of product as a table: a row and a column lead to a product.
+CREATE TABLE size_table (
+  id INTEGER PRIMARY KEY,
+  code TEXT NOT NULL UNIQUE COLLATE NOCASE,
+  name TEXT NOT NULL,
+  down TEXT NOT NULL,
+  across TEXT NOT NULL,
+  deactivated INTEGER NOT NULL DEFAULT 0,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE TABLE size_cell (
+  size_table_id INTEGER NOT NULL REFERENCES size_table(id),
+  row_position INTEGER NOT NULL,
+  column_position INTEGER NOT NULL,
+  row_name TEXT NOT NULL,
+  column_name TEXT NOT NULL,
+  product TEXT NOT NULL REFERENCES product(code),
+  PRIMARY KEY (size_table_id, row_position, column_position)
+) STRICT, WITHOUT ROWID;
+
+-- Prices that were changed at once: what each product had before and after, as a document.
+CREATE TABLE price_change (
+  id INTEGER PRIMARY KEY,
+  at TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  words TEXT NOT NULL,
+  prices TEXT NOT NULL,
+  taken_back_at TEXT
+) STRICT;
+
+CREATE TABLE outgoing_email (
+  id INTEGER PRIMARY KEY,
+  at TEXT NOT NULL,
+  sender TEXT NOT NULL,
+  recipient TEXT NOT NULL,
+  subject TEXT NOT NULL,
+  opportunity_id INTEGER REFERENCES opportunity(id),
+  eml BLOB NOT NULL
+) STRICT;
+
+CREATE TABLE change_log (
+  id INTEGER PRIMARY KEY,
+  at TEXT NOT NULL,
+  person_id INTEGER REFERENCES person(id),
+  record TEXT NOT NULL,
+  record_id INTEGER NOT NULL,
+  what TEXT NOT NULL,
+  before TEXT,
+  after TEXT
+) STRICT;
+CREATE INDEX change_log_record ON change_log(record, record_id, id);
+
+CREATE TABLE act_done (
+  key TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  act TEXT NOT NULL,
+  result_id INTEGER NOT NULL,
+  at TEXT NOT NULL,
+  PRIMARY KEY (key, person_id)
+) STRICT, WITHOUT ROWID;
+
+-- One index for the palette: every record that has a name or number.
+CREATE VIRTUAL TABLE search_index USING fts5(kind UNINDEXED, record_id UNINDEXED, number, words, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');

@@ -1,0 +1,89 @@
+package firmtally.server.platform.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+
+import java.time.LocalDate;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Numbers and days as people type and paste them. */
+class TypedTest {
+  private static final LocalDate TODAY = LocalDate.of(2027, 3, 1);
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "379.05|379.05",
+        "379,05|379.05",
+        "1.234,50|1234.50",
+        "1,234.50|1234.50",
+        "1,234,567|1234567",
+        "1 234.50|1234.50",
+        "1\u00a0234|1234",
+        "12,5|12.5",
+        "12*4|48",
+        "1200/3|400",
+        "(2+3)*4|20",
+        "10-4|6",
+        "12 × 4|48",
+        "100 ÷ 3|33.3333",
+        "2/3|0.6667",
+        "1/8|0.125",
+        "-5|-5",
+        "abc|abc",
+        "12 pieces|12pieces"
+      })
+  void aNumberIsReadHoweverItIsWritten(String typed, String plain) {
+    assertThat(TypedNumber.plain(typed, 4)).isEqualTo(plain);
+  }
+
+  @Test
+  void aSumIsRoundedToWhatItsFieldHolds() {
+    assertThat(TypedNumber.plain("2/3", 3)).isEqualTo("0.667");
+    assertThat(TypedNumber.plain("1/2", 0)).isEqualTo("1");
+    // What is no sum is left for its field to judge, however many decimals it has.
+    assertThat(TypedNumber.plain("0.12345", 3)).isEqualTo("0.12345");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"12*", "1/0", "(3", "4**5", "2(3"})
+  void aSumThatCannotBeWorkedOutSaysSo(String typed) {
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> TypedNumber.plain(typed, 4))
+        .withMessage("the sum \"" + typed + "\" cannot be worked out");
+  }
+
+  @Test
+  void aNumberWithTwoReadingsIsAskedAbout() {
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> TypedNumber.plain("1,200", 4))
+        .withMessage("\"1,200\" can be read in two ways; write 1200 or 1.200");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "2027-12-05, 2027-12-05",
+    "5.12.2028, 2028-12-05",
+    "5.12., 2027-12-05",
+    "5.12, 2027-12-05",
+    "1.3., 2027-03-01",
+    "28.2., 2028-02-28",
+    "+14, 2027-03-15",
+    "+0, 2027-03-01"
+  })
+  void aDayIsReadHoweverItIsWritten(String typed, LocalDate day) {
+    assertThat(TypedDay.parse(typed, TODAY)).isEqualTo(day);
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"soon", "32.1.", "2027-02-30", "29.2.2027", "12", "+", ""})
+  void whatIsNoDaySaysHowToWriteOne(String typed) {
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> TypedDay.parse(typed, TODAY))
+        .withMessage("This is not a day; write it as 2027-03-31, 31.3. or +14.");
+  }
+}

@@ -1,0 +1,142 @@
+<script lang="ts">
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
+  import { load } from '$lib/ui/load.svelte';
+  import Alike from './Alike.svelte';
+  import { emptyEnquiry, detailsOf } from './enquiry';
+  /** Takes an enquiry down on one line; who may be the same stands beneath while it is typed. */
+  let { onTaken, first = $bindable() }: { onTaken: () => unknown; first?: HTMLInputElement | undefined } =
+    $props();
+  const acts = new Acts(() => onTaken());
+  let form = $state(emptyEnquiry());
+  let more = $state(false);
+  const known = $derived(detailsOf(form.contactDetails));
+  const query = $derived({
+    name: form.name.trim(),
+    email: known.email,
+    phone: known.phone,
+    postal: form.postal.trim(),
+    town: form.town.trim()
+  });
+  const alike = load(
+    () => ['alike', query],
+    () => api.GET('/api/enquiries/alike', { params: { query } }),
+    () => query.name.length > 2 || query.email.length > 4 || query.phone.length > 5
+  );
+  const used = load(
+    () => ['used'],
+    () => api.GET('/api/opportunities/used')
+  );
+  const FIELDS = [
+    ['name', 'Who'],
+    ['contactDetails', 'Email or phone'],
+    ['town', 'Place'],
+    ['subject', 'What about'],
+    ['source', 'Heard of us by']
+  ] as const;
+  const MORE = [
+    ['person', 'Whom to ask for'],
+    ['postal', 'Postal code'],
+    ['family', 'Product family'],
+    ['value', 'Worth about'],
+    ['campaign', 'Campaign']
+  ] as const;
+  const lists: Record<string, string> = { source: 'sources', campaign: 'campaigns' };
+
+  async function take(event: SubmitEvent) {
+    event.preventDefault();
+    const body: Schemas['EnquiryForm'] = { ...form };
+    if (await acts.run(() => ask(api.POST('/api/enquiries', { body })))) {
+      form = { ...emptyEnquiry(), source: form.source, campaign: form.campaign, owner: form.owner };
+      first?.focus();
+    }
+  }
+</script>
+
+<form class="leaf" onsubmit={take} aria-label="Take down an enquiry">
+  {#each FIELDS as [name, label] (name)}
+    <label class={name}
+      >{label}
+      <input
+        class="box"
+        {name}
+        list={lists[name]}
+        autocomplete="off"
+        bind:value={form[name]}
+        aria-invalid={acts.at(name) ? 'true' : undefined}
+        {@attach (node: HTMLInputElement) => {
+          if (name === 'name') first = node;
+        }}
+      />
+      {#if acts.at(name)}<small class="bad">{acts.at(name)}</small>{/if}</label
+    >
+  {/each}
+  <button class="act main">Take down</button>
+  {#if more}
+    {#each MORE as [name, label] (name)}
+      <label
+        >{label}
+        <input
+          class="box"
+          {name}
+          list={lists[name]}
+          autocomplete="off"
+          bind:value={form[name]}
+          aria-invalid={acts.at(name) ? 'true' : undefined}
+        />
+        {#if acts.at(name)}<small class="bad">{acts.at(name)}</small>{/if}</label
+      >
+    {/each}
+  {/if}
+  <div class="foot">
+    <button type="button" class="plain" aria-expanded={more} onclick={() => (more = !more)}
+      >{more ? 'Fewer fields' : 'More fields'}</button
+    >
+    <label class="to"
+      >for <select class="box" bind:value={form.owner} aria-label="For whom">
+        <option value="">{session.me?.name ?? 'me'}</option>
+        <option value="rules">whoever the rules say</option>
+      </select></label
+    >
+    <datalist id="sources"
+      >{#each used.data?.sources ?? [] as s (s)}<option value={s}></option>{/each}</datalist
+    >
+    <datalist id="campaigns"
+      >{#each used.data?.campaigns ?? [] as s (s)}<option value={s}></option>{/each}</datalist
+    >
+    {#if alike.data && (query.name || query.email || query.phone)}<Alike rows={alike.data} />{/if}
+  </div>
+</form>
+<Notice refusal={acts.refusal} />
+
+<style>
+  form {
+    display: grid;
+    grid-template-columns: 1.2fr 1.2fr 0.8fr 2fr 1fr auto;
+    gap: 8px 10px;
+    align-items: end;
+    padding: 10px 14px;
+    margin-bottom: 12px;
+  }
+  label {
+    font-size: 12px;
+    color: var(--stone);
+  }
+  .foot {
+    grid-column: 1 / -1;
+    display: flex;
+    gap: 6px 18px;
+    align-items: center;
+    flex-wrap: wrap;
+  }
+  .to select {
+    width: auto;
+  }
+  @media (max-width: 800px) {
+    form {
+      grid-template-columns: 1fr 1fr;
+    }
+  }
+</style>

@@ -1,0 +1,97 @@
+<script lang="ts" module>
+  /** What is neglected, as it is chosen and shown. */
+  export const ATTENTION = [
+    ['any', 'in any way'],
+    ['no-activity-planned', 'no next step'],
+    ['no-contact', 'silent for two weeks'],
+    ['close-moved-back', 'slipped twice or more'],
+    ['past-expected-close', 'past its close'],
+    ['over-usual-days', 'too long in its stage']
+  ] as const;
+</script>
+
+<script lang="ts">
+  import { api } from '$lib/api/client';
+  import { load } from '$lib/ui/load.svelte';
+  import type { Narrow } from './narrow.svelte';
+  /** The finer filters of the list. */
+  let { narrow }: { narrow: Narrow } = $props();
+  const used = load(
+    () => ['used'],
+    () => api.GET('/api/opportunities/used')
+  );
+  const processes = load(
+    () => ['processes'],
+    () => api.GET('/api/processes')
+  );
+  const stages = $derived(
+    processes.data?.processes.flatMap((p) =>
+      p.process.stages.map((s) => [String(s.id), `${p.process.name}: ${s.name}`] as const)
+    ) ?? []
+  );
+  const CHOICES = $derived([
+    ['attention', 'Neglected', ATTENTION],
+    ['stage', 'Stage', stages],
+    ['priority', 'Priority', words('high', 'normal', 'low')],
+    ['interest', 'Interest', words('high', 'medium', 'low', 'unknown')],
+    ['business', 'Business', words('new', 'existing')],
+    ['tag', 'Tag', words(...(used.data?.tags ?? []))],
+    ['competitor', 'Competitor', words(...(used.data?.competitors ?? []))],
+    ['source', 'Source', words(...(used.data?.sources ?? []))],
+    ['campaign', 'Campaign', words(...(used.data?.campaigns ?? []))],
+    ['team', 'Team', words(...(processes.data?.teams ?? []))]
+  ] as const);
+
+  function words(...list: string[]) {
+    return list.map((w) => [w, w] as const);
+  }
+  const closed = $derived(narrow.get('state') === 'won' || narrow.get('state') === 'lost');
+</script>
+
+<div class="finer leaf" role="group" aria-label="Narrow it down">
+  {#each CHOICES as [field, label, options] (field)}
+    <label
+      >{label}
+      <select
+        class="box"
+        name={field}
+        value={narrow.get(field)}
+        onchange={(e) => narrow.set(field, e.currentTarget.value)}
+      >
+        <option value="">any</option>
+        {#each options as [value, shown] (value)}<option {value}>{shown}</option>{/each}
+      </select></label
+    >
+  {/each}
+  <label
+    >{closed ? 'Closed' : 'Closes'} from
+    <input
+      class="box"
+      type="date"
+      value={narrow.get('from')}
+      onchange={(e) => narrow.set('from', e.currentTarget.value)}
+    /></label
+  >
+  <label
+    >to <input
+      class="box"
+      type="date"
+      value={narrow.get('to')}
+      onchange={(e) => narrow.set('to', e.currentTarget.value)}
+    /></label
+  >
+</div>
+
+<style>
+  .finer {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+    gap: 8px 12px;
+    padding: 10px 14px;
+    margin-bottom: 12px;
+  }
+  label {
+    font-size: 12px;
+    color: var(--stone);
+  }
+</style>
