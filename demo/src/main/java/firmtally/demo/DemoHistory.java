@@ -10,7 +10,9 @@ import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ClockConfig;
 import firmtally.server.platform.database.Sql;
-import firmtally.server.sales.order.CustomerOrder;
+import firmtally.server.sales.approval.Approval;
+import firmtally.server.sales.approval.ApprovalService;
+import firmtally.server.sales.order.Order;
 import firmtally.server.sales.order.OrderService;
 import firmtally.server.sales.quote.QuoteService;
 import firmtally.server.worksheet.calculation.LineForm;
@@ -48,6 +50,7 @@ class DemoHistory {
   private final QuoteService quotes;
   private final OrderService orders;
   private final ActivityService activities;
+  private final ApprovalService approvals;
   private final Sql sql;
 
   DemoHistory(
@@ -57,6 +60,7 @@ class DemoHistory {
       QuoteService quotes,
       OrderService orders,
       ActivityService activities,
+      ApprovalService approvals,
       Sql sql) {
     this.opportunities = opportunities;
     this.moves = moves;
@@ -64,6 +68,7 @@ class DemoHistory {
     this.quotes = quotes;
     this.orders = orders;
     this.activities = activities;
+    this.approvals = approvals;
     this.sql = sql;
   }
 
@@ -71,6 +76,7 @@ class DemoHistory {
   record Stage(
       List<Actor> reps,
       Actor manager,
+      Actor controller,
       List<Long> accounts,
       List<Product> products,
       LocalDate today,
@@ -89,7 +95,7 @@ class DemoHistory {
       int days = 12 + stage.random().nextInt(25);
       if (stage.random().nextInt(100) < 58) {
         ClockConfig.on(
-            opened.plusDays(days), () -> win(id, rep, stage.manager(), "PO-" + (7000 + id)));
+            opened.plusDays(days), () -> win(stage, id, rep, "PO-" + (7000 + id)));
       } else {
         lose(stage, id, opened, days, rep);
       }
@@ -147,15 +153,21 @@ class DemoHistory {
   }
 
   /** Quoted, ordered, released where it was held, invoiced. */
-  private void win(long id, Actor rep, Actor manager, String number) {
+  private void win(Stage stage, long id, Actor rep, String number) {
     long quote = quotes.make(id, rep);
     quotes.takeOverAsSent(quote, rep);
-    long order = orders.place(quote, number, "", rep);
-    CustomerOrder placed = orders.get(order);
-    if (placed.isHeld()) {
-      orders.release(order, placed.version(), "Agreed by telephone.", manager);
+    long order = orders.place(quote, number, rep);
+    for (Actor answerer : List.of(stage.manager(), stage.controller())) {
+      Order placed = orders.readable(order, answerer);
+      boolean isTheirs =
+          approvals.of(order).stream()
+              .filter(Approval::isOpen)
+              .anyMatch(a -> a.role().equals(answerer.role().word()));
+      if (isTheirs) {
+        orders.release(order, placed.version(), "Agreed by telephone.", answerer);
+      }
     }
-    orders.takeOverAsInvoiced(order);
+    orders.takeOverAsInvoiced(order, Actor.SYSTEM);
   }
 
   /** Who won it is known where the price or the delivery decided. */
@@ -172,7 +184,7 @@ class DemoHistory {
           if (stage.random().nextInt(3) > 0) {
             quotes.takeOverAsSent(quotes.make(id, rep), rep);
           }
-          endings.lose(id, opportunities.get(id).version(), loss(reason, (int) id), rep);
+          endings.lose(id, opportunities.readable(id, Actor.SYSTEM).version(), loss(reason, (int) id), rep);
         });
   }
 
@@ -181,14 +193,14 @@ class DemoHistory {
     List<Long> due = ended(stage.today());
     while (!due.isEmpty()) {
       for (long id : due) {
-        Opportunity o = opportunities.get(id);
+        Opportunity o = opportunities.readable(id, Actor.SYSTEM);
         Actor owner =
             stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
         ClockConfig.on(
-            LocalDate.parse(o.expectedClose()).minusDays(9),
+            o.expectedClose().minusDays(9),
             () -> {
               if (stage.random().nextInt(100) < 86) {
-                win(id, owner, stage.manager(), "PO-" + (7000 + id));
+                win(stage, id, owner, "PO-" + (7000 + id));
               } else {
                 endings.lose(id, o.version(), new EndingService.Loss("Not renewed", null), owner);
               }
@@ -234,10 +246,10 @@ class DemoHistory {
       move(id, 3, rep);
     }
     Random random = stage.random();
-    activities.closeOpen(id, "Talked; interested.");
+    activities.doneOpen(id, "Talked; interested.");
     if (turn != 3) {
       LocalDate due = stage.today().plusDays(random.nextInt(16) - 3L);
-      activities.plan(
+      activities.planBySystem(
           id,
           turn % 2 == 0 ? "call" : "email",
           turn % 2 == 0 ? "Call back about the price" : "Send the drawing",
@@ -247,7 +259,7 @@ class DemoHistory {
   }
 
   private void move(long id, int to, Actor rep) {
-    Opportunity o = opportunities.get(id);
+    Opportunity o = opportunities.readable(id, Actor.SYSTEM);
     long stage =
         sql.sql(
                 "SELECT id FROM stage WHERE process_id = :process ORDER BY position LIMIT 1 OFFSET :to")
@@ -262,45 +274,57 @@ class DemoHistory {
   private void orderSome(Stage stage) {
     List<Long> sent =
         sql.sql(
-                "SELECT id FROM quote WHERE state = 'sent' AND opportunity_id IN (SELECT id FROM opportunity WHERE state = 'open') ORDER BY id DESC LIMIT 26")
+                """
+                SELECT id FROM quote WHERE state = 'sent' AND valid_until >= :today
+                  AND opportunity_id IN (SELECT id FROM opportunity WHERE state = 'open')
+                ORDER BY id DESC LIMIT 26
+                """)
+            .param("today", stage.today())
             .query(Long.class)
             .list();
     for (int i = 0; i < sent.size(); i += 2) {
-      Opportunity o = opportunities.get(quotes.get(sent.get(i)).opportunityId());
+      Opportunity o = opportunities.readable(quotes.readable(sent.get(i), Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
       Actor owner =
           stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
       long quote = sent.get(i);
       String number = i % 3 == 0 ? "" : "PO-" + (9000 + i);
-      LocalDate quoted = LocalDate.parse(quotes.get(quote).madeOn());
+      LocalDate quoted = quotes.readable(quote, Actor.SYSTEM).document().madeOn();
       LocalDate day = stage.today().minusDays(i / 2L);
       ClockConfig.on(
-          day.isBefore(quoted) ? quoted : day, () -> orders.place(quote, number, "", owner));
+          day.isBefore(quoted) ? quoted : day, () -> orders.place(quote, number, owner));
     }
     List<Long> deep =
         sql.sql(
                 """
                 SELECT q.id FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
                   JOIN worksheet w ON w.id = q.worksheet_id
-                WHERE q.state = 'sent' AND o.state = 'open' AND w.sign_off_role IS NOT NULL
+                WHERE q.state = 'sent' AND q.valid_until >= :today AND o.state = 'open' AND w.sign_off_role IS NOT NULL
                 ORDER BY w.contract, q.id LIMIT 2
                 """)
+            .param("today", stage.today())
             .query(Long.class)
             .list();
     for (long quote : deep) {
-      Opportunity o = opportunities.get(quotes.get(quote).opportunityId());
+      Opportunity o = opportunities.readable(quotes.readable(quote, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
       Actor owner =
           stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
-      ClockConfig.on(stage.today(), () -> orders.place(quote, "PO-" + (9500 + quote), "", owner));
+      ClockConfig.on(stage.today(), () -> orders.place(quote, "PO-" + (9500 + quote), owner));
     }
     List<Long> drafts =
-        sql.sql("SELECT id FROM quote WHERE state = 'draft' ORDER BY id DESC LIMIT 3")
+        sql.sql(
+                """
+                SELECT q.id FROM quote q JOIN worksheet w ON w.id = q.worksheet_id
+                WHERE q.state = 'draft' AND q.valid_until >= :today AND w.sign_off_role IS NULL
+                ORDER BY q.id DESC LIMIT 3
+                """)
+            .param("today", stage.today())
             .query(Long.class)
             .list();
     for (long id : drafts) {
-      Opportunity o = opportunities.get(quotes.get(id).opportunityId());
+      Opportunity o = opportunities.readable(quotes.readable(id, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
       Actor owner =
           stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
-      quotes.send(id, quotes.get(id).version(), "", owner);
+      quotes.send(id, quotes.readable(id, owner).version(), "", owner);
     }
   }
 

@@ -130,14 +130,14 @@ class DemoLoader implements SmartLifecycle {
       reps.add(person(name, Role.REP, reps.size() < 3 ? "North" : "South"));
     }
     Actor manager = person("Helen Sorrel", Role.MANAGER, null);
-    person("Otto Krull", Role.CREDIT_CONTROLLER, null);
+    Actor controller = person("Otto Krull", Role.CREDIT_CONTROLLER, null);
     Random random = new Random(SEED);
     LocalDate today = LocalDate.now(clock);
     List<Product> products = new DemoCatalogue(catalogue, rules).load(today, random);
     sets.load(manager);
     DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
     List<Long> ids = buyers.open(reps, today);
-    DemoHistory.Stage stage = new DemoHistory.Stage(reps, manager, ids, products, today, random);
+    DemoHistory.Stage stage = new DemoHistory.Stage(reps, manager, controller, ids, products, today, random);
     history.closed(stage);
     buyers.settle(ids, today);
     history.open(stage);
@@ -151,16 +151,17 @@ class DemoLoader implements SmartLifecycle {
     String login = name.substring(0, name.indexOf(' ')).toLowerCase(Locale.ROOT);
     String email = login + "@harrowplumb.example";
     long id =
-        people.add(new Input(), new UserService.NewUser(login, name, email, role, team, PASSWORD));
+        people.add(
+            new Input(),
+            new UserService.NewUser(login, name, email, role, team, PASSWORD),
+            Actor.SYSTEM);
     return new Actor(id, login, name, email, role, team);
   }
 
   /** Two accounts get no more credit, whatever the figures say. */
   private void stop(List<Long> ids) {
-    sql.sql("UPDATE account SET stopped = 1 WHERE id IN (:a, :b)")
-        .param("a", ids.get(17))
-        .param("b", ids.get(33))
-        .update();
+    accounts.setStopped(ids.get(17), true, Actor.SYSTEM);
+    accounts.setStopped(ids.get(33), true, Actor.SYSTEM);
   }
 
   private void goals(List<Actor> reps, LocalDate today, CurrencyUnit currency) {

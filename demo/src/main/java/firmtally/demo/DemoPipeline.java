@@ -58,10 +58,10 @@ class DemoPipeline {
             .query(Long.class)
             .list();
     for (int i = 0; i < open.size(); i++) {
-      Opportunity o = opportunities.get(open.get(i));
+      Opportunity o = opportunities.readable(open.get(i), Actor.SYSTEM);
       Actor owner = owner(stage, o);
       int n = i;
-      LocalDate day = max(LocalDate.parse(o.openedOn()), stage.today().minusDays(i % 24L));
+      LocalDate day = max(o.openedOn(), stage.today().minusDays(i % 24L));
       ClockConfig.on(day, () -> describe(stage, o, n, owner));
     }
     rest(stage, open);
@@ -75,7 +75,7 @@ class DemoPipeline {
   private void describe(DemoHistory.Stage stage, Opportunity o, int n, Actor owner) {
     long version = o.version();
     if (n % 3 != 2) {
-      LocalDate close = LocalDate.parse(o.expectedClose());
+      LocalDate close = o.expectedClose();
       boolean slips = n % 9 == 4;
       opportunities.change(
           o.id(), version++, form(o, slips ? close.plusDays(21) : close, n), owner);
@@ -136,11 +136,11 @@ class DemoPipeline {
   /** Some rest until a day, one comes back today. */
   private void rest(DemoHistory.Stage stage, List<Long> open) {
     for (int i = 11; i < open.size(); i += 31) {
-      Opportunity o = opportunities.get(open.get(i));
+      Opportunity o = opportunities.readable(open.get(i), Actor.SYSTEM);
       Actor owner = owner(stage, o);
       long days = 20L + i;
       ClockConfig.on(
-          max(LocalDate.parse(o.openedOn()), stage.today().minusDays(4)),
+          max(o.openedOn(), stage.today().minusDays(4)),
           () ->
               endings.pause(
                   o.id(),
@@ -201,7 +201,7 @@ class DemoPipeline {
                 .with(Optional.of(process), Optional.empty())
                 .from(Optional.empty(), "word of mouth", ""),
             rep);
-    activities.plan(
+    activities.planBySystem(
         id, "meeting", "Meet the builder on site", stage.today().plusDays(3L + n), rep.id());
   }
 

@@ -12,7 +12,8 @@ CREATE TABLE company (
   gift_cost_role TEXT,
   value_over INTEGER,
   value_over_role TEXT,
-  quote_days INTEGER NOT NULL DEFAULT 30
+  quote_days INTEGER NOT NULL DEFAULT 30,
+  usual_tax INTEGER
 ) STRICT;
 
 CREATE TABLE sign_off_level (position INTEGER PRIMARY KEY, role TEXT NOT NULL UNIQUE, discount INTEGER NOT NULL) STRICT;
@@ -24,11 +25,17 @@ CREATE TABLE person (
   login TEXT NOT NULL UNIQUE COLLATE NOCASE,
   name TEXT NOT NULL,
   email TEXT NOT NULL,
-  role TEXT NOT NULL CHECK (role IN ('rep', 'manager', 'credit-controller', 'administrator')),
+  role TEXT NOT NULL CHECK (role IN ('rep', 'manager', 'credit-controller', 'administrator', 'system')),
   team TEXT,
   password TEXT NOT NULL,
-  calendar_key TEXT UNIQUE
+  calendar_key TEXT UNIQUE,
+  deactivated_at TEXT,
+  -- Raised to end all sessions of somebody: a session that began with another number is over.
+  session_number INTEGER NOT NULL DEFAULT 1,
+  version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
+-- What the company does by itself is done by this one; nobody signs in as it.
+INSERT INTO person (id, login, name, email, role, password) VALUES (0, 'system', 'Firm Tally', '', 'system', '');
 
 CREATE TABLE goal (
   person_id INTEGER NOT NULL REFERENCES person(id),
@@ -156,6 +163,7 @@ CREATE TABLE reassignment_record (
   record_id INTEGER NOT NULL,
   PRIMARY KEY (reassignment_id, record, record_id)
 ) STRICT, WITHOUT ROWID;
+CREATE INDEX reassignment_record_record ON reassignment_record(record, record_id);
 
 CREATE TABLE credit_limit (
   account_id INTEGER NOT NULL REFERENCES account(id),
@@ -467,6 +475,17 @@ CREATE TABLE stage_log (
 ) STRICT;
 CREATE INDEX stage_log_opportunity ON stage_log(opportunity_id, id);
 
+-- Every change of an expected close: how often it moved back, and what an undo takes back.
+CREATE TABLE close_log (
+  id INTEGER PRIMARY KEY,
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  at TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  from_day TEXT NOT NULL,
+  to_day TEXT NOT NULL
+) STRICT;
+CREATE INDEX close_log_opportunity ON close_log(opportunity_id, id);
+
 CREATE TABLE activity (
   id INTEGER PRIMARY KEY,
   kind TEXT NOT NULL CHECK (kind IN ('call', 'email', 'meeting', 'task', 'note')),
@@ -478,72 +497,103 @@ CREATE TABLE activity (
   opportunity_id INTEGER REFERENCES opportunity(id),
   enquiry_id INTEGER REFERENCES enquiry(id),
   account_id INTEGER REFERENCES account(id),
+  -- Closed when it was done, or when there was nothing left to do it for; only what was done has a done_at.
+  closed_at TEXT,
   done_at TEXT,
   outcome TEXT NOT NULL DEFAULT '',
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
-CREATE INDEX activity_opportunity ON activity(opportunity_id, done_at, due);
+CREATE INDEX activity_opportunity ON activity(opportunity_id, closed_at, due);
 CREATE INDEX activity_enquiry ON activity(enquiry_id, id) WHERE enquiry_id IS NOT NULL;
 CREATE INDEX activity_account ON activity(account_id, id) WHERE account_id IS NOT NULL;
 CREATE INDEX activity_day ON activity(due, person_id);
-CREATE INDEX activity_due ON activity(person_id, due) WHERE done_at IS NULL;
+CREATE INDEX activity_due ON activity(person_id, due) WHERE closed_at IS NULL;
 
-CREATE TABLE quote (
+-- What quotes, orders and all that follows them have in common. Its lines hang on its worksheet.
+CREATE TABLE document (
   id INTEGER PRIMARY KEY,
-  number TEXT NOT NULL UNIQUE,
+  kind TEXT NOT NULL CHECK (kind IN ('quote', 'order')),
+  number TEXT NOT NULL,
+  revision INTEGER NOT NULL DEFAULT 1,
+  follows_id INTEGER REFERENCES document(id),
   opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
-  state TEXT NOT NULL CHECK (state IN ('draft', 'sent', 'ordered')),
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  state TEXT NOT NULL,
   worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
   made_by INTEGER NOT NULL REFERENCES person(id),
   made_on TEXT NOT NULL,
+  paper TEXT REFERENCES file_content(sha256),
+  version INTEGER NOT NULL DEFAULT 1,
+  UNIQUE (kind, number, revision)
+) STRICT;
+CREATE INDEX document_opportunity ON document(opportunity_id, kind, id);
+CREATE INDEX document_state ON document(kind, state, id);
+CREATE INDEX document_account ON document(account_id, kind, state);
+CREATE INDEX document_day ON document(kind, made_on, account_id);
+CREATE INDEX document_follows ON document(follows_id) WHERE follows_id IS NOT NULL;
+
+-- Which line of a document goes on which line of the document before it, and how much of it.
+CREATE TABLE document_link (
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  line_id TEXT NOT NULL,
+  follows_id INTEGER NOT NULL REFERENCES document(id),
+  follows_line TEXT NOT NULL,
+  quantity INTEGER NOT NULL,
+  PRIMARY KEY (document_id, line_id, follows_id, follows_line)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX document_link_follows ON document_link(follows_id, follows_line);
+
+CREATE TABLE quote_terms (
+  document_id INTEGER PRIMARY KEY REFERENCES document(id),
   valid_until TEXT NOT NULL,
   addressee TEXT NOT NULL,
   email_to TEXT NOT NULL,
   letter TEXT NOT NULL,
   payment_terms TEXT NOT NULL,
   delivery_terms TEXT NOT NULL,
-  sent_at TEXT,
-  pdf BLOB,
-  version INTEGER NOT NULL DEFAULT 1
+  sent_at TEXT
 ) STRICT;
-CREATE INDEX quote_opportunity ON quote(opportunity_id, id);
-CREATE INDEX quote_state ON quote(state, valid_until);
+CREATE INDEX quote_terms_valid ON quote_terms(valid_until);
+CREATE VIEW quote AS
+  SELECT d.id, d.number, d.revision, d.opportunity_id, d.account_id, d.state, d.worksheet_id, d.made_by, d.made_on,
+         d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at
+  FROM document d JOIN quote_terms t ON t.document_id = d.id;
 
-CREATE TABLE customer_order (
-  id INTEGER PRIMARY KEY,
-  number TEXT NOT NULL UNIQUE,
-  quote_id INTEGER NOT NULL UNIQUE REFERENCES quote(id),
-  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
-  account_id INTEGER NOT NULL REFERENCES account(id),
-  state TEXT NOT NULL CHECK (state IN ('hold', 'released', 'invoiced')),
+CREATE TABLE order_terms (
+  document_id INTEGER PRIMARY KEY REFERENCES document(id),
   po_number TEXT,
-  worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
-  placed_by INTEGER NOT NULL REFERENCES person(id),
-  placed_on TEXT NOT NULL,
   invoice_on TEXT NOT NULL,
-  released_at TEXT,
-  version INTEGER NOT NULL DEFAULT 1
+  released_at TEXT
 ) STRICT;
-CREATE INDEX customer_order_account ON customer_order(account_id, state);
-CREATE INDEX customer_order_opportunity ON customer_order(opportunity_id);
-CREATE INDEX customer_order_state ON customer_order(state, id);
+CREATE VIEW sales_order AS
+  SELECT d.id, d.number, d.follows_id AS quote_id, d.opportunity_id, d.account_id, d.state, d.worksheet_id,
+         d.made_by AS placed_by, d.made_on AS placed_on, d.version, t.po_number, t.invoice_on, t.released_at
+  FROM document d JOIN order_terms t ON t.document_id = d.id;
 
-CREATE TABLE order_hold (
+-- What somebody has to say yes to: a sign-off of a quote's terms, a hold of an order. Whoever asks does not answer.
+CREATE TABLE approval (
   id INTEGER PRIMARY KEY,
-  order_id INTEGER NOT NULL REFERENCES customer_order(id),
+  kind TEXT NOT NULL CHECK (kind IN ('sign-off', 'hold')),
+  document_id INTEGER NOT NULL REFERENCES document(id),
   reason TEXT NOT NULL,
   role TEXT NOT NULL,
   words TEXT NOT NULL,
-  released_by INTEGER REFERENCES person(id),
-  released_at TEXT,
+  asked_by INTEGER NOT NULL REFERENCES person(id),
+  asked_at TEXT NOT NULL,
+  why TEXT NOT NULL DEFAULT '',
+  worksheet_version INTEGER NOT NULL,
+  answer TEXT CHECK (answer IN ('yes', 'no', 'cleared')),
+  answered_by INTEGER REFERENCES person(id),
+  answered_at TEXT,
   comment TEXT NOT NULL DEFAULT ''
 ) STRICT;
-CREATE INDEX order_hold_order ON order_hold(order_id);
+CREATE INDEX approval_document ON approval(document_id, id);
+CREATE INDEX approval_open ON approval(role, id) WHERE answer IS NULL;
 
 CREATE TABLE agreement (
   id INTEGER PRIMARY KEY,
   number TEXT NOT NULL UNIQUE,
-  order_id INTEGER NOT NULL REFERENCES customer_order(id),
+  order_id INTEGER NOT NULL REFERENCES document(id),
   account_id INTEGER NOT NULL REFERENCES account(id),
   state TEXT NOT NULL CHECK (state IN ('running', 'renewed', 'ended')),
   currency TEXT NOT NULL,
@@ -636,15 +686,26 @@ CREATE TABLE price_change (
   taken_back_at TEXT
 ) STRICT;
 
+-- Emails on their way out, written in the act that sends them and handed over after it.
 CREATE TABLE outgoing_email (
   id INTEGER PRIMARY KEY,
   at TEXT NOT NULL,
+  record TEXT NOT NULL,
+  record_id INTEGER NOT NULL,
   sender TEXT NOT NULL,
+  sender_name TEXT NOT NULL,
   recipient TEXT NOT NULL,
   subject TEXT NOT NULL,
-  opportunity_id INTEGER REFERENCES opportunity(id),
-  eml BLOB NOT NULL
+  text TEXT NOT NULL,
+  file_name TEXT,
+  file TEXT REFERENCES file_content(sha256),
+  sent_at TEXT,
+  tries INTEGER NOT NULL DEFAULT 0,
+  failure TEXT
 ) STRICT;
+CREATE INDEX outgoing_email_waiting ON outgoing_email(id) WHERE sent_at IS NULL;
+-- The stand-in for a mail server: what was handed over, as it would have left.
+CREATE TABLE email_standin (email_id INTEGER PRIMARY KEY REFERENCES outgoing_email(id), eml BLOB NOT NULL) STRICT;
 
 CREATE TABLE change_log (
   id INTEGER PRIMARY KEY,
@@ -658,14 +719,20 @@ CREATE TABLE change_log (
 ) STRICT;
 CREATE INDEX change_log_record ON change_log(record, record_id, id);
 
-CREATE TABLE act_done (
+-- Acts that carried a key of their sender's: a message that comes twice does its act once.
+CREATE TABLE idempotency (
   key TEXT NOT NULL,
   person_id INTEGER NOT NULL REFERENCES person(id),
   act TEXT NOT NULL,
+  target TEXT NOT NULL,
   result_id INTEGER NOT NULL,
   at TEXT NOT NULL,
   PRIMARY KEY (key, person_id)
 ) STRICT, WITHOUT ROWID;
+CREATE INDEX idempotency_at ON idempotency(at);
+
+-- When a job last did its work for a day.
+CREATE TABLE job_day (job TEXT PRIMARY KEY, day TEXT NOT NULL) STRICT, WITHOUT ROWID;
 
 -- One index for the palette: every record that has a name or number.
 CREATE VIRTUAL TABLE search_index USING fts5(kind UNINDEXED, record_id UNINDEXED, number, words, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');

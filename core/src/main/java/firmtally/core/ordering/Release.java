@@ -2,7 +2,6 @@ package firmtally.core.ordering;
 
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.Verdict;
-import firmtally.core.margin.SignOff;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -18,7 +17,7 @@ public record Release(List<Hold> holds) {
     MARGIN,
     /** The credit check says hold or stop. */
     CREDIT,
-    /** The account demands an order number of its own, and there is none. */
+    /** The account demands a PO number, and there is none. */
     PO_NUMBER
   }
 
@@ -28,14 +27,16 @@ public record Release(List<Hold> holds) {
   }
 
   /**
-   * Looks at an order. Watched credit does not hold it: a verdict of watch, no sign-off needed and
-   * an order number where one is demanded release it.
+   * Looks at an order. Watched credit does not hold it: a verdict of watch, no sign-off missing and
+   * a PO number where one is demanded release it.
    *
-   * @param numberMissing the account demands an order number and there is none
+   * @param signOffMissing its terms need a sign-off that nobody has given
+   * @param numberMissing the account demands a PO number and there is none
    */
-  public static Release of(SignOff signOff, CreditCheck credit, boolean numberMissing) {
+  public static Release of(
+      boolean signOffMissing, CreditCheck credit, boolean numberMissing) {
     List<Hold> holds = new ArrayList<>();
-    if (signOff.needed()) {
+    if (signOffMissing) {
       holds.add(Hold.MARGIN);
     }
     if (credit.verdict() == Verdict.HOLD || credit.verdict() == Verdict.STOP) {

@@ -1,15 +1,16 @@
 package firmtally.server.access;
 
 import firmtally.server.platform.web.NotAllowed;
-import java.io.Serializable;
 
 /**
  * The person who is signed in and acts.
  *
  * @param team null for somebody who belongs to no team
  */
-public record Actor(long id, String login, String name, String email, Role role, String team)
-    implements Serializable {
+public record Actor(long id, String login, String name, String email, Role role, String team) {
+  /** What the company does by itself: what comes due, what comes in by the web form. */
+  public static final Actor SYSTEM = new Actor(0, "system", "Firm Tally", "", Role.SYSTEM, null);
+
 
   /** Whose a record is. */
   public record Owner(long id, String name, String team) {}
@@ -17,6 +18,7 @@ public record Actor(long id, String login, String name, String email, Role role,
   /** Whether they act for everybody of a team: a manager without a team does for all. */
   public boolean manages(String ofTeam) {
     return role == Role.ADMINISTRATOR
+        || role == Role.SYSTEM
         || role == Role.MANAGER && (team == null || team.equals(ofTeam));
   }
 
@@ -44,6 +46,18 @@ public record Actor(long id, String login, String name, String email, Role role,
   public String seesTeam() {
     boolean seesAll = team == null || role == Role.CREDIT_CONTROLLER || role == Role.ADMINISTRATOR;
     return seesAll ? "" : team;
+  }
+
+  /** Whether costs and margins are shown to them. */
+  public boolean seesCosts() {
+    return role.seesCosts();
+  }
+
+  /** Refuses those who do not administrate. */
+  public void checkAdministrates() {
+    if (role != Role.ADMINISTRATOR) {
+      throw new NotAllowed("Only an administrator may do this.");
+    }
   }
 
   /** Refuses those who do not manage. */

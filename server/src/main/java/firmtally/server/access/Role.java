@@ -1,14 +1,16 @@
 package firmtally.server.access;
 
 /**
- * What a person is in the house. The word is used in the database, the API and the sign-off levels
+ * What a person is in the company. The word is used in the database, the API and the sign-off levels
  * alike.
  */
 public enum Role {
   REP("rep"),
   MANAGER("manager"),
   CREDIT_CONTROLLER("credit-controller"),
-  ADMINISTRATOR("administrator");
+  ADMINISTRATOR("administrator"),
+  /** What the company does by itself; nobody signs in as it. */
+  SYSTEM("system");
 
   private final String word;
 
@@ -22,16 +24,21 @@ public enum Role {
   }
 
   /**
-   * Whether they act for the whole house as a manager does. In a small house that is the
+   * Whether they act as a manager does. In a small company that is the
    * administrator.
    */
   public boolean manages() {
-    return this == MANAGER || this == ADMINISTRATOR;
+    return this == MANAGER || this == ADMINISTRATOR || this == SYSTEM;
   }
 
   /** The role as which margins are judged: those who do not manage ask as a rep does. */
   public String signsAs() {
     return manages() ? MANAGER.word : REP.word;
+  }
+
+  /** Whether costs and margins are shown to them: to those who sell and who manage. */
+  public boolean seesCosts() {
+    return this != CREDIT_CONTROLLER;
   }
 
   /** The role of a word such as {@code credit-controller}. */

@@ -7,6 +7,11 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
 import java.util.regex.Matcher;
+import java.util.List;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import java.util.regex.Pattern;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -27,7 +32,18 @@ import org.springframework.security.web.context.SecurityContextRepository;
  * from elsewhere.
  */
 @Configuration
-class SecurityConfig {
+class SecurityConfig implements WebMvcConfigurer {
+  private final FreshSession fresh;
+
+  SecurityConfig(@Lazy UserService users) {
+    this.fresh = new FreshSession(users);
+  }
+
+  @Override
+  public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
+    resolvers.add(fresh);
+  }
+
   private static final Pattern INLINE = Pattern.compile("<script>(.*?)</script>", Pattern.DOTALL);
 
   @Bean
@@ -57,6 +73,7 @@ class SecurityConfig {
         .exceptionHandling(
             e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
         .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(policy)))
+        .addFilterAfter(fresh, SecurityContextHolderFilter.class)
         .requestCache(cache -> cache.disable())
         .logout(logout -> logout.disable())
         .build();

@@ -4,7 +4,6 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.TooMany;
 import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
@@ -17,13 +16,13 @@ import java.util.List;
 import java.util.Locale;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -37,7 +36,7 @@ class SessionController {
   private static final Duration PER = Duration.ofMinutes(1);
   private static final int MOST_BUCKETS = 100_000;
 
-  private final UserService people;
+  private final UserService users;
   private final SecurityContextRepository contexts;
   private final TallySettings settings;
   private final Clock clock;
@@ -48,8 +47,8 @@ class SessionController {
           .build(key -> newBucket());
 
   SessionController(
-      UserService people, SecurityContextRepository contexts, TallySettings settings, Clock clock) {
-    this.people = people;
+      UserService users, SecurityContextRepository contexts, TallySettings settings, Clock clock) {
+    this.users = users;
     this.contexts = contexts;
     this.settings = settings;
     this.clock = clock;
@@ -75,9 +74,10 @@ class SessionController {
   SessionView session(@SignedIn Actor actor) {
     Me me = actor == null ? null : Me.of(actor);
     return new SessionView(
-        me, people.isEmpty(), settings.loadDemo(), LocalDate.now(clock).toString());
+        me, users.isEmpty(), settings.loadDemo(), LocalDate.now(clock).toString());
   }
 
+  @Open("This is how one signs in.")
   @PostMapping
   Me signIn(@RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
     String login = typed.login() == null ? "" : typed.login().strip();
@@ -86,27 +86,54 @@ class SessionController {
       throw new TooMany(PER);
     }
     Actor actor =
-        people
+        users
             .signIn(login, typed.password() == null ? "" : typed.password())
-            .orElseThrow(() -> new NotAllowed("Name and password do not belong together."));
+            .orElseThrow(UserService::wrong);
     // Only attempts that fail use up what is allowed.
     bucket.addTokens(1);
+    begin(actor, request, response);
+    return Me.of(actor);
+  }
+
+  private void begin(Actor actor, HttpServletRequest request, HttpServletResponse response) {
     request.getSession(true);
     request.changeSessionId();
     SecurityContext context = SecurityContextHolder.createEmptyContext();
     context.setAuthentication(
         UsernamePasswordAuthenticationToken.authenticated(
-            actor, null, List.of(new SimpleGrantedAuthority(actor.role().word()))));
+            users.session(actor), null, List.of()));
     SecurityContextHolder.setContext(context);
     contexts.saveContext(context, request, response);
-    return Me.of(actor);
   }
 
+  record PasswordForm(String old, String password) {}
+
+  /** Changes one's own password. Every other session of theirs is over; this one goes on. */
+  @PutMapping("/password")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changePassword(
+      @RequestBody PasswordForm typed,
+      @SignedIn Actor actor,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    users.changePassword(typed.old(), typed.password(), actor);
+    begin(actor, request, response);
+  }
+
+  /** Ends every session of one's own, this one with them. */
+  @DeleteMapping("/all")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void signOutEverywhere(@SignedIn Actor actor) {
+    users.endSessions(actor.id(), actor);
+  }
+
+  @Open("Whoever has no session ends none.")
   @DeleteMapping
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void signOut(HttpServletRequest request) {
     HttpSession session = request.getSession(false);
     if (session != null) {
+      users.signedOut(session.getId());
       session.invalidate();
     }
     SecurityContextHolder.clearContext();

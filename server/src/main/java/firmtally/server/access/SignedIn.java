@@ -5,11 +5,9 @@ import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 
-/** The {@link Actor} of a request. */
+/** The {@link Actor} of a request, as they are at this moment. */
 @Target(ElementType.PARAMETER)
 @Retention(RetentionPolicy.RUNTIME)
-@AuthenticationPrincipal
 @Parameter(hidden = true)
 public @interface SignedIn {}

@@ -1,15 +1,18 @@
 package firmtally.server.access;
 
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.NotAllowed;
+import firmtally.server.platform.web.Versions;
 import java.util.List;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -17,10 +20,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/users")
 class UserController {
-  private final UserService people;
+  private final UserService users;
+  private final Idempotency once;
 
-  UserController(UserService people) {
-    this.people = people;
+  UserController(UserService users, Idempotency once) {
+    this.users = users;
+    this.once = once;
   }
 
   record NewUserForm(
@@ -31,36 +36,67 @@ class UserController {
       @MaybeNull String team,
       String password) {}
 
-  record UserTeamForm(@MaybeNull String team) {}
+  record UserAdded(long id) {}
+
+  record NewPassword(String password) {}
+
+  /** Whom one can choose as an owner or colleague. */
+  @GetMapping
+  List<UserService.UserView> list(@SignedIn Actor actor) {
+    return users.list();
+  }
 
   @PostMapping
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void add(@RequestBody NewUserForm typed, @SignedIn Actor actor) {
-    checkAdministrates(actor, "add people");
+  UserAdded add(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody NewUserForm typed,
+      @SignedIn Actor actor) {
+    actor.checkAdministrates();
     Input input = new Input();
-    Role role = input.value("role", typed.role(), Role::of).orElse(Role.REP);
-    people.add(
-        input,
+    Role role = UserService.roleOf(input, typed.role());
+    UserService.NewUser user =
         new UserService.NewUser(
-            typed.login(), typed.name(), typed.email(), role, typed.team(), typed.password()));
+            typed.login(), typed.name(), typed.email(), role, typed.team(), typed.password());
+    return new UserAdded(
+        once.once(key, actor.id(), "add-user", "", () -> users.add(input, user, actor)));
   }
 
-  /** Puts somebody into a team, or into none; it holds from their next sign-in. */
-  @PutMapping("/{id}/team")
+  /** Changes somebody's name, email, role and team; it holds from their next request on. */
+  @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void setTeam(@PathVariable long id, @RequestBody UserTeamForm typed, @SignedIn Actor actor) {
-    checkAdministrates(actor, "change teams");
-    people.setTeam(id, typed.team(), actor);
+  void change(
+      @PathVariable long id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody UserService.UserForm typed,
+      @SignedIn Actor actor) {
+    users.change(id, Versions.of(version), typed, actor);
   }
 
-  private static void checkAdministrates(Actor actor, String what) {
-    if (actor.role() != Role.ADMINISTRATOR) {
-      throw new NotAllowed("Only an administrator may " + what + ".");
-    }
+  /** Shuts somebody out; their sessions are over at once. */
+  @PostMapping("/{id}/deactivated")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void deactivate(@PathVariable long id, @SignedIn Actor actor) {
+    users.setActive(id, false, actor);
   }
 
-  @GetMapping
-  List<UserService.UserView> list() {
-    return people.list();
+  @PostMapping("/{id}/reactivated")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void reactivate(@PathVariable long id, @SignedIn Actor actor) {
+    users.setActive(id, true, actor);
+  }
+
+  /** Sets somebody's password; their sessions are over at once. */
+  @PutMapping("/{id}/password")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void resetPassword(
+      @PathVariable long id, @RequestBody NewPassword typed, @SignedIn Actor actor) {
+    users.resetPassword(id, typed.password(), actor);
+  }
+
+  /** Ends every session of somebody. */
+  @DeleteMapping("/{id}/sessions")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void endSessions(@PathVariable long id, @SignedIn Actor actor) {
+    users.endSessions(id, actor);
   }
 }

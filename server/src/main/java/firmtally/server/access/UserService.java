@@ -1,77 +1,279 @@
 package firmtally.server.access;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Cache;
+import java.time.Duration;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
+import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
+import java.time.Clock;
+import java.util.Comparator;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The people of the house. */
+/**
+ * The users: who they are, what they may, and whether they still may. They are asked for at every
+ * request, so they are remembered until one of them changes.
+ */
 @Service
 public class UserService {
+  private static final String USER = "user";
   private static final int SHORTEST_PASSWORD = 8;
+
+  /** What the way passwords are kept has room for. */
+  private static final int MOST_PASSWORD_BYTES = 72;
+
   private static final int LONGEST = 100;
   private static final int KEY_BYTES = 24;
+  private static final int MOST_SIGNED_OUT = 100_000;
+  private static final Duration KEPT = Duration.ofHours(13);
   private static final SecureRandom RANDOM = new SecureRandom();
   private final UserStore store;
   private final PasswordEncoder passwords;
   private final ChangeLog log;
+  private final Clock clock;
   private final String nobodysPassword;
+  private final Remembered<Map<Long, UserStore.UserRow>> users;
+  private final Cache<String, Boolean> signedOut =
+      Caffeine.newBuilder().maximumSize(MOST_SIGNED_OUT).expireAfterWrite(KEPT).build();
 
-  UserService(UserStore store, PasswordEncoder passwords, ChangeLog log) {
+  UserService(UserStore store, PasswordEncoder passwords, ChangeLog log, Clock clock) {
     this.store = store;
     this.passwords = passwords;
     this.log = log;
+    this.clock = clock;
     this.nobodysPassword = passwords.encode("nobody");
+    this.users = new Remembered<>(this::read);
   }
 
-  /** A person to choose from. */
-  public record UserView(long id, String name, String role, @MaybeNull String team) {}
+  private Map<Long, UserStore.UserRow> read() {
+    Map<Long, UserStore.UserRow> byId = new LinkedHashMap<>();
+    store.list().forEach(row -> byId.put(row.id(), row));
+    return byId;
+  }
 
-  public List<UserView> list() {
-    return store.list().stream()
-        .map(p -> new UserView(p.id(), p.name(), p.role(), p.team()))
+  /**
+   * A user to choose from.
+   *
+   * @param active whether they can sign in
+   */
+  public record UserView(
+      long id,
+      String name,
+      String email,
+      String role,
+      @MaybeNull String team,
+      boolean active,
+      long version) {}
+
+  private List<UserStore.UserRow> people() {
+    return users.get().values().stream()
+        .filter(row -> !Role.SYSTEM.word().equals(row.role()))
         .toList();
   }
 
-  /** A person by their id. */
+  /** Every user, who can no longer sign in with them, by name. */
+  public List<UserView> list() {
+    return people().stream()
+        .map(
+            u ->
+                new UserView(
+                    u.id(), u.name(), u.email(), u.role(), u.team(), u.isActive(), u.version()))
+        .toList();
+  }
+
+  /** Whether there is an active user of an id. */
+  public boolean isActive(long id) {
+    return Optional.ofNullable(users.get().get(id))
+        .filter(UserStore.UserRow::isActive)
+        .isPresent();
+  }
+
+  /** Whether any active user has a role. */
+  public boolean hasActive(Role role) {
+    return people().stream().anyMatch(u -> u.isActive() && role.word().equals(u.role()));
+  }
+
+  /** A user by their id. */
   public Actor get(long id) {
-    return store
-        .find(id)
-        .map(UserStore.UserRow::actor)
-        .orElseThrow(() -> new NotThere("person", id));
+    return row(id).actor();
+  }
+
+  private UserStore.UserRow row(long id) {
+    return Optional.ofNullable(users.get().get(id)).orElseThrow(() -> new NotThere(USER, id));
+  }
+
+  /** Who a session belongs to now; empty when it is over. */
+  Optional<Actor> of(SessionUser session) {
+    return Optional.ofNullable(users.get().get(session.id()))
+        .filter(UserStore.UserRow::isActive)
+        .filter(row -> row.sessionNumber() == session.number())
+        .map(UserStore.UserRow::actor);
+  }
+
+  /** Remembers that a session was signed out of, for what still listens in its name. */
+  void signedOut(String session) {
+    signedOut.put(session, Boolean.TRUE);
+  }
+
+  boolean isSignedOut(String session) {
+    return signedOut.getIfPresent(session) != null;
+  }
+
+  /** What a session that begins now remembers. */
+  SessionUser session(Actor actor) {
+    return new SessionUser(actor.id(), row(actor.id()).sessionNumber());
   }
 
   /** Who is asked to look after what nobody was given: a manager, else the administrator. */
   public Actor caretaker() {
-    return store
-        .caretaker()
+    return people().stream()
+        .filter(UserStore.UserRow::isActive)
         .map(UserStore.UserRow::actor)
+        .filter(actor -> actor.role().manages())
+        .min(
+            Comparator.comparing((Actor a) -> a.role() != Role.MANAGER).thenComparing(Actor::id))
         .orElseThrow(() -> new NotPossible("Nobody has been set up yet."));
   }
 
   /** The names of the teams. */
   public List<String> teams() {
-    return store.teams();
+    return people().stream()
+        .map(UserStore.UserRow::team)
+        .filter(Objects::nonNull)
+        .distinct()
+        .sorted()
+        .toList();
   }
 
-  /** Puts somebody into a team; blank takes them out of theirs. */
+  /** What an administrator types about somebody. */
+  public record UserForm(String name, String email, String role, @MaybeNull String team) {}
+
+  /** Changes name, email, role and team; it holds from the next request on. */
   @Transactional
-  public void setTeam(long id, String team, Actor by) {
-    Actor before = get(id);
+  public void change(long id, long version, UserForm typed, Actor by) {
+    by.checkAdministrates();
+    UserStore.UserRow before = row(id);
     Input input = new Input();
-    String name = input.optionalText("team", team, LONGEST);
+    UserStore.Change after =
+        new UserStore.Change(
+            id,
+            version,
+            input.text("name", typed.name(), LONGEST),
+            input.email("email", typed.email(), LONGEST),
+            input.value("role", typed.role(), UserService::role).orElse(Role.REP),
+            blankToNull(input.optionalText("team", typed.team(), LONGEST)));
+    if (typed.role() == null || typed.role().isBlank()) {
+      input.refuse("role", "Choose a role.");
+    }
+    if (id == by.id() && after.role() != Role.ADMINISTRATOR) {
+      input.refuse("role", "You cannot take the administrator's role from yourself.");
+    }
     input.check();
-    String after = name.isEmpty() ? null : name;
-    store.setTeam(id, after);
-    log.note(by.id(), "person", id, "team", before.team(), after);
+    log.expectOne(store.update(after), USER, id, before.version());
+    users.forget();
+    note(by, id, "name", before.name(), after.name());
+    note(by, id, "email", before.email(), after.email());
+    note(by, id, "role", before.role(), after.role().word());
+    note(by, id, "team", before.team(), after.team());
+  }
+
+  private static Role role(String word) {
+    Role role = Role.of(word);
+    if (role == Role.SYSTEM) {
+      throw new IllegalArgumentException("role system is nobody's");
+    }
+    return role;
+  }
+
+  private void note(Actor by, long id, String what, String before, String after) {
+    if (!Objects.equals(before, after)) {
+      log.note(by.id(), USER, id, what, before, after);
+    }
+  }
+
+  private static String blankToNull(String text) {
+    return text.isEmpty() ? null : text;
+  }
+
+  /** Shuts somebody out at once, or lets them in again. */
+  @Transactional
+  public void setActive(long id, boolean active, Actor by) {
+    by.checkAdministrates();
+    UserStore.UserRow before = row(id);
+    if (id == by.id()) {
+      throw new NotPossible("You cannot deactivate yourself.");
+    }
+    if (before.isActive() == active) {
+      throw new NotPossible(before.name() + (active ? " is active." : " is deactivated already."));
+    }
+    store.setDeactivated(id, active ? null : clock.instant());
+    users.forget();
+    log.note(by.id(), USER, id, "state", active ? "deactivated" : "active", active ? "active" : "deactivated");
+  }
+
+  /** Ends every session of somebody, wherever they are signed in. */
+  @Transactional
+  public void endSessions(long id, Actor by) {
+    if (id != by.id()) {
+      by.checkAdministrates();
+    }
+    row(id);
+    store.endSessions(id);
+    users.forget();
+    log.note(by.id(), USER, id, "sessions", null, "ended");
+  }
+
+  /** Changes one's own password; all other sessions of theirs are over. */
+  @Transactional
+  public void changePassword(String old, String typed, Actor actor) {
+    Input input = new Input();
+    if (!passwords.matches(old == null ? "" : old, row(actor.id()).password())) {
+      input.refuse("old", "This is not your password.");
+    }
+    checkPassword(input, typed);
+    input.check();
+    store.setPassword(actor.id(), passwords.encode(typed));
+    users.forget();
+    log.note(actor.id(), USER, actor.id(), "password", null, "changed");
+  }
+
+  /** Sets somebody else's password; all sessions of theirs are over. */
+  @Transactional
+  public void resetPassword(long id, String typed, Actor by) {
+    by.checkAdministrates();
+    row(id);
+    Input input = new Input();
+    checkPassword(input, typed);
+    input.check();
+    store.setPassword(id, passwords.encode(typed));
+    users.forget();
+    log.note(by.id(), USER, id, "password", null, "reset");
+  }
+
+  private static void checkPassword(Input input, String typed) {
+    String password = typed == null ? "" : typed;
+    if (password.length() < SHORTEST_PASSWORD) {
+      input.refuse("password", "A password has at least " + SHORTEST_PASSWORD + " characters.");
+    }
+    if (password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES) {
+      input.refuse(
+          "password",
+          "A password has at most " + MOST_PASSWORD_BYTES + " bytes; letters with accents are two.");
+    }
   }
 
   /** The key of somebody's calendar, made when they first ask or when they want another. */
@@ -95,42 +297,65 @@ public class UserService {
 
   /** Whether nobody has been set up yet. */
   public boolean isEmpty() {
-    return store.isEmpty();
+    return people().isEmpty();
   }
 
   Optional<Actor> signIn(String login, String password) {
-    Optional<UserStore.UserRow> person = store.findByLogin(login);
-    // As much work for a login that does not exist, so that time tells nothing.
-    String encoded = person.map(UserStore.UserRow::password).orElse(nobodysPassword);
-    boolean matches = passwords.matches(password, encoded);
-    return person.filter(p -> matches).map(UserStore.UserRow::actor);
+    Optional<UserStore.UserRow> user =
+        store.findByLogin(login).filter(UserStore.UserRow::isActive);
+    // As much work for a user name that does not exist, so that time tells nothing.
+    String encoded = user.map(UserStore.UserRow::password).orElse(nobodysPassword);
+    boolean isLong = password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES;
+    boolean matches = passwords.matches(isLong ? "" : password, encoded);
+    return user.filter(u -> matches && !isLong).map(UserStore.UserRow::actor);
   }
 
-  /** Adds a person; problems with name, login and password are gathered in the input. */
+  /** Adds a user; problems with name, user name and password are gathered in the input. */
   @Transactional
-  public long add(Input input, NewUser person) {
-    String login = input.text("login", person.login(), LONGEST);
-    String name = input.text("name", person.name(), LONGEST);
-    String email = input.text("email", person.email(), LONGEST);
-    String password = person.password() == null ? "" : person.password();
-    if (password.length() < SHORTEST_PASSWORD) {
-      input.refuse("password", "A password has at least " + SHORTEST_PASSWORD + " characters.");
+  public long add(Input input, NewUser user, Actor by) {
+    String login = input.text("login", user.login(), LONGEST);
+    String name = input.text("name", user.name(), LONGEST);
+    String email = input.email("email", user.email(), LONGEST);
+    if (email.isEmpty()) {
+      input.refuse("email", "This must not be empty.");
     }
-    if (store.findByLogin(login).isPresent()) {
-      input.refuse("login", "Somebody has this sign-in name already.");
+    checkPassword(input, user.password());
+    if (store.findByLogin(login).isPresent() || login.equalsIgnoreCase("system")) {
+      input.refuse("login", "Somebody has this user name already.");
     }
-    String team = input.optionalText("team", person.team(), LONGEST);
+    String team = input.optionalText("team", user.team(), LONGEST);
     input.check();
-    return store.insert(
-        login,
-        name,
-        email,
-        person.role(),
-        team.isEmpty() ? null : team,
-        passwords.encode(password));
+    long id =
+        store.insert(
+            login,
+            name,
+            email,
+            user.role(),
+            blankToNull(team),
+            passwords.encode(user.password()));
+    users.forget();
+    log.note(by.id(), USER, id, "user added", null, name + ", " + user.role().word());
+    return id;
   }
 
-  /** A person to be added; the password as typed. */
+  /** A user to be added; the password as typed. */
   public record NewUser(
       String login, String name, String email, Role role, String team, String password) {}
+
+  /** Refuses a role's word that is none. */
+  static Role roleOf(Input input, String word) {
+    return input.value("role", word, UserService::role).orElse(Role.REP);
+  }
+
+  /** Refuses with words when somebody is no active user. */
+  public void checkActive(Input input, String at, long id) {
+    if (!isActive(id)) {
+      input.refuse(at, "Choose an active user.");
+    }
+  }
+
+  /** An attempt that did not fit. */
+  static NotAllowed wrong() {
+    return new NotAllowed("Wrong user name or password.");
+  }
 }

@@ -1,13 +1,17 @@
 package firmtally.server.access;
 
 import firmtally.server.platform.database.Sql;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
 
 @Repository
 class UserStore {
-  private static final String COLUMNS = "id, login, name, email, role, team, password";
+  private static final String COLUMNS =
+      """
+      SELECT id, login, name, email, role, team, password, deactivated_at, session_number, version FROM person
+      """;
 
   private final Sql sql;
 
@@ -16,53 +20,42 @@ class UserStore {
   }
 
   record UserRow(
-      long id, String login, String name, String email, String role, String team, String password) {
+      long id,
+      String login,
+      String name,
+      String email,
+      String role,
+      String team,
+      String password,
+      Instant deactivatedAt,
+      long sessionNumber,
+      long version) {
     Actor actor() {
       return new Actor(id, login, name, email, Role.of(role), team);
+    }
+
+    boolean isActive() {
+      return deactivatedAt == null && !Role.SYSTEM.word().equals(role);
     }
   }
 
   Optional<UserRow> findByLogin(String login) {
-    return sql.sql("SELECT " + COLUMNS + " FROM person WHERE login = :login")
+    return sql.sql(COLUMNS + "WHERE login = :login AND role <> 'system'")
         .param("login", login)
         .query(UserRow.class)
         .optional();
   }
 
-  Optional<UserRow> find(long id) {
-    return sql.sql("SELECT " + COLUMNS + " FROM person WHERE id = :id")
-        .param("id", id)
-        .query(UserRow.class)
-        .optional();
-  }
-
   Optional<UserRow> findByCalendarKey(String key) {
-    return sql.sql("SELECT " + COLUMNS + " FROM person WHERE calendar_key = :key")
+    return sql.sql(COLUMNS + "WHERE calendar_key = :key AND deactivated_at IS NULL")
         .param("key", key)
         .query(UserRow.class)
         .optional();
   }
 
-  Optional<UserRow> caretaker() {
-    return sql.sql(
-            "SELECT "
-                + COLUMNS
-                + " FROM person WHERE role IN ('manager', 'administrator') ORDER BY role DESC, id LIMIT 1")
-        .query(UserRow.class)
-        .optional();
-  }
-
-  List<String> teams() {
-    return sql.sql("SELECT DISTINCT team FROM person WHERE team IS NOT NULL ORDER BY team")
-        .query(String.class)
-        .list();
-  }
-
-  void setTeam(long id, String team) {
-    sql.sql("UPDATE person SET team = :team WHERE id = :id")
-        .param("team", team)
-        .param("id", id)
-        .update();
+  /** Everybody, the company's own with them, by name. */
+  List<UserRow> list() {
+    return sql.sql(COLUMNS + "ORDER BY name, id").query(UserRow.class).list();
   }
 
   Optional<String> calendarKey(long id) {
@@ -79,14 +72,53 @@ class UserStore {
         .update();
   }
 
-  List<UserRow> list() {
-    return sql.sql("SELECT " + COLUMNS + " FROM person ORDER BY name, id")
-        .query(UserRow.class)
-        .list();
+  /** What an administrator changes of somebody. */
+  record Change(long id, long version, String name, String email, Role role, String team) {}
+
+  int update(Change change) {
+    return sql.sql(
+            """
+            UPDATE person SET name = :name, email = :email, role = :role, team = :team, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .param("id", change.id())
+        .param("version", change.version())
+        .param("name", change.name())
+        .param("email", change.email())
+        .param("role", change.role().word())
+        .param("team", change.team())
+        .update();
   }
 
-  boolean isEmpty() {
-    return sql.sql("SELECT COUNT(*) FROM person").query(Long.class).single() == 0;
+  /** Shuts somebody out from an instant on, or lets them in again without one. */
+  void setDeactivated(long id, Instant at) {
+    sql.sql(
+            """
+            UPDATE person SET deactivated_at = :at, session_number = session_number + 1, version = version + 1
+            WHERE id = :id
+            """)
+        .param("at", at)
+        .param("id", id)
+        .update();
+  }
+
+  /** Sets another password; every session of theirs is over. */
+  void setPassword(long id, String encoded) {
+    sql.sql(
+            """
+            UPDATE person SET password = :password, session_number = session_number + 1, version = version + 1
+            WHERE id = :id
+            """)
+        .param("password", encoded)
+        .param("id", id)
+        .update();
+  }
+
+  /** Ends every session of somebody. */
+  void endSessions(long id) {
+    sql.sql("UPDATE person SET session_number = session_number + 1 WHERE id = :id")
+        .param("id", id)
+        .update();
   }
 
   long insert(String login, String name, String email, Role role, String team, String password) {

@@ -3,21 +3,56 @@ package firmtally.server.access;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * What somebody sees: their own, what is shared with them, and their team's; whoever belongs to no
- * team sees all.
+ * Who sees and may change what, in one place. Each rule is a piece of SQL: lists bind it, and a
+ * single record is checked by running the same piece for its id, so that the two cannot differ.
+ *
+ * <p>The pieces speak of a person {@code p}, whose the record is, and where it says so of an
+ * opportunity {@code o}. {@link #bind} gives them what they ask for.
  */
 public final class Visibility {
-  /** Holds for an opportunity {@code o} of a person {@code p} that they see. */
-  public static final String SEEN =
+  /** Anybody who is signed in. */
+  public static final String ANYBODY = "TRUE";
+
+  /** Managers and administrators. */
+  public static final String MANAGERS = ":isManager";
+
+  /**
+   * An opportunity, and everything that belongs to one: the owner's team sees it, whoever it is
+   * shared with, and whoever handed it over for a while. Who is in no team, the credit controller
+   * and the administrator see all.
+   */
+  public static final String OPPORTUNITY_READABLE =
       """
       (:sees = '' OR p.team = :sees OR o.owner_id = :me
+       OR EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me)
+       OR EXISTS (SELECT 1 FROM reassignment_record rr JOIN reassignment ra ON ra.id = rr.reassignment_id
+                  WHERE rr.record = 'opportunity' AND rr.record_id = o.id AND ra.from_id = :me
+                    AND ra.until IS NOT NULL AND ra.ended_on IS NULL))
+      """;
+
+  /** The owner changes it, whoever it is shared with, and the managers of the owner's team. */
+  public static final String OPPORTUNITY_EDITABLE =
+      """
+      (o.owner_id = :me OR :managesAll OR p.team = :managesTeam
        OR EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me))
       """;
 
+  /** What is somebody's and is not shared: their team sees it. */
+  public static final String OWNED_READABLE = "(:sees = '' OR p.team = :sees OR p.id = :me)";
+
+  /** What is somebody's: they change it, and the managers of their team. */
+  public static final String OWNED_EDITABLE = "(p.id = :me OR :managesAll OR p.team = :managesTeam)";
+
   private Visibility() {}
 
-  /** Binds what {@link #SEEN} asks for. */
+  /** Binds what the pieces ask for. */
   public static JdbcClient.StatementSpec bind(JdbcClient.StatementSpec statement, Actor actor) {
-    return statement.param("sees", actor.seesTeam()).param("me", actor.id());
+    boolean isTeamsManager = actor.role() == Role.MANAGER && actor.team() != null;
+    return statement
+        .param("sees", actor.seesTeam())
+        .param("me", actor.id())
+        .param("isManager", actor.role().manages())
+        .param("managesAll", actor.role().manages() && !isTeamsManager)
+        .param("managesTeam", isTeamsManager ? actor.team() : null);
   }
 }

@@ -4,6 +4,7 @@ import firmtally.core.margin.SignOffPolicy;
 import firmtally.core.money.Currencies;
 import firmtally.core.money.Percent;
 import firmtally.core.pricing.PricePolicy;
+import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
 import firmtally.server.pipeline.process.ProcessService;
@@ -128,7 +129,8 @@ public class SettingsService {
             typed.email(),
             Role.ADMINISTRATOR,
             null,
-            typed.password()));
+            typed.password()),
+        Actor.SYSTEM);
     found(name, currency);
     remembered.forget();
   }

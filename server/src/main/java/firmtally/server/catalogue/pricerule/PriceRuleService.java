@@ -76,6 +76,15 @@ public class PriceRuleService {
     return store.applying(account, group.orElse(""));
   }
 
+  /**
+   * What is priced by rules that began or ended after one day and up to another.
+   *
+   * @return the codes of the products
+   */
+  public Set<String> turning(LocalDate after, LocalDate upTo) {
+    return priced(store.turning(after, upTo));
+  }
+
   /** The rules that are in use, by code. */
   public List<PriceRule> inUse() {
     return store.list(new PriceRuleStore.RuleQuery("", "", "", "", "", Integer.MAX_VALUE)).stream()

@@ -110,6 +110,21 @@ class PriceRuleStore {
         .list();
   }
 
+  /** Rules whose first day, or the day after whose last day, lies after one day and up to another. */
+  List<PriceRule> turning(LocalDate after, LocalDate upTo) {
+    return sql.sql(
+            COLUMNS
+                + """
+                WHERE deactivated = 0 AND (from_day > :after AND from_day <= :upTo
+                   OR date(to_day, '+1 day') > :after AND date(to_day, '+1 day') <= :upTo)
+                ORDER BY code
+                """)
+        .param("after", after)
+        .param("upTo", upTo)
+        .query((row, n) -> kept(row, n).rule())
+        .list();
+  }
+
   long insert(PriceRule rule) {
     return bound(INSERT, rule).query(Long.class).single();
   }

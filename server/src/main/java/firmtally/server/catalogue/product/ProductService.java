@@ -1,5 +1,6 @@
 package firmtally.server.catalogue.product;
 
+import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.PricesChanged;
 import firmtally.server.platform.audit.ChangeLog;
@@ -127,6 +128,11 @@ public class ProductService {
   /** Every product of the catalogue, by code. */
   public List<Product> all() {
     return store.list(new ProductStore.ProductQuery("", "", "", "", Integer.MAX_VALUE));
+  }
+
+  /** Every product whose code, name or family holds a text. */
+  public List<Product> all(String text) {
+    return store.search(text.strip(), Integer.MAX_VALUE);
   }
 
   /** A product as typed or as a file holds it; every problem is gathered in the input. */
@@ -294,6 +300,7 @@ public class ProductService {
     input.check();
     String before = String.join(", ", assortmentOf(account));
     store.setAssortment(account, new TreeSet<>(Input.given(families)));
+    events.publishEvent(new TermsChanged(account));
     log.note(
         actor.id(), "account", account, "range", before, String.join(", ", assortmentOf(account)));
   }

@@ -1,5 +1,7 @@
 package firmtally.server.catalogue.repricing;
 
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import java.util.Collection;
 import java.util.List;
@@ -20,8 +22,20 @@ class AffectedWorksheets {
       FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
       WHERE q.state = 'draft' AND q.worksheet_id IN (
         SELECT l.worksheet_id FROM worksheet_line l WHERE l.product IN (SELECT value FROM json_each(:codes)))
-      ORDER BY home, id
       """;
+  private static final String OF_ACCOUNT =
+      """
+      SELECT 'opportunities' AS home, o.id, o.number, o.title, o.id AS opportunity_id, o.worksheet_id
+      FROM opportunity o WHERE o.state IN ('open', 'paused') AND o.account_id = :account
+      UNION ALL
+      SELECT 'quotes', q.id, q.number, o.title, o.id, q.worksheet_id
+      FROM quote q JOIN opportunity o ON o.id = q.opportunity_id WHERE q.state = 'draft' AND q.account_id = :account
+      """;
+  private static final String READABLE =
+      "EXISTS (SELECT 1 FROM opportunity o JOIN person p ON p.id = o.owner_id WHERE o.id = x.opportunity_id AND "
+          + Visibility.OPPORTUNITY_READABLE
+          + ")";
+  private static final String ORDER = " ORDER BY home, id";
   private final Sql sql;
   private final JsonMapper json;
 
@@ -34,13 +48,32 @@ class AffectedWorksheets {
   record Sheet(
       String home, long id, String number, String title, long opportunityId, long worksheetId) {}
 
-  /**
-   * The codes are bound as one document: a file may change more of them than a statement has room
-   * for.
-   */
+  /** All that hold some products, whoever's they are. */
   List<Sheet> holding(Collection<String> codes) {
     return codes.isEmpty()
         ? List.of()
-        : sql.sql(OPEN).param("codes", json.writeValueAsString(codes)).query(Sheet.class).list();
+        : sql.sql(OPEN + ORDER)
+            .param("codes", json.writeValueAsString(codes))
+            .query(Sheet.class)
+            .list();
+  }
+
+  /**
+   * Those that somebody may read. The codes are bound as one document: a file may change more of
+   * them than a statement has room for.
+   */
+  List<Sheet> holding(Collection<String> codes, Actor actor) {
+    if (codes.isEmpty()) {
+      return List.of();
+    }
+    return Visibility.bind(sql.sql("SELECT * FROM (" + OPEN + ") x WHERE " + READABLE + ORDER), actor)
+        .param("codes", json.writeValueAsString(codes))
+        .query(Sheet.class)
+        .list();
+  }
+
+  /** All of an account. */
+  List<Sheet> ofAccount(long account) {
+    return sql.sql(OF_ACCOUNT + ORDER).param("account", account).query(Sheet.class).list();
   }
 }

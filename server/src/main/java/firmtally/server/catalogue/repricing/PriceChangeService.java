@@ -5,7 +5,6 @@ import firmtally.core.margin.SignOff;
 import firmtally.core.money.Percent;
 import firmtally.core.money.UnitPrice;
 import firmtally.server.access.Actor;
-import firmtally.server.access.UserService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.pipeline.opportunity.Opportunity;
@@ -36,7 +35,6 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 class PriceChangeService {
-  private static final int MOST = 5000;
   private static final int MOST_SHOWN = 20;
   private static final int MOST_PLACES = 100;
   private static final int DECIMALS = 4;
@@ -46,7 +44,6 @@ class PriceChangeService {
   private final AffectedWorksheets affected;
   private final OpportunityService opportunities;
   private final WorksheetService worksheets;
-  private final UserService people;
   private final PriceChangeStore store;
   private final Clock clock;
   private final JsonMapper json;
@@ -56,7 +53,6 @@ class PriceChangeService {
       AffectedWorksheets affected,
       OpportunityService opportunities,
       WorksheetService worksheets,
-      UserService people,
       PriceChangeStore store,
       Clock clock,
       JsonMapper json) {
@@ -64,7 +60,6 @@ class PriceChangeService {
     this.affected = affected;
     this.opportunities = opportunities;
     this.worksheets = worksheets;
-    this.people = people;
     this.store = store;
     this.clock = clock;
     this.json = json;
@@ -155,7 +150,7 @@ class PriceChangeService {
     input.check();
     String family = typed.family() == null ? "" : typed.family().strip();
     List<Product> products =
-        catalogue.search(typed.text() == null ? "" : typed.text(), MOST).stream()
+        catalogue.all(typed.text() == null ? "" : typed.text()).stream()
             .filter(p -> family.isEmpty() || p.family().equals(family))
             .toList();
     List<Product> after = products.stream().map(p -> repriced(p, list, cost, step)).toList();
@@ -195,7 +190,9 @@ class PriceChangeService {
     actor.checkManages();
     Change change = read(typed);
     List<PlaceView> places =
-        affected.holding(change.changed().stream().map(Product::code).toList()).stream()
+        affected
+            .holding(change.changed().stream().map(Product::code).toList(), actor)
+            .stream()
             .map(s -> new PlaceView(s.home(), s.id(), s.number(), s.title()))
             .toList();
     return new PriceChangePreview(change.words(), change.repriced(), places);
@@ -222,18 +219,21 @@ class PriceChangeService {
     Map<String, Product> after =
         change.after().stream().collect(Collectors.toMap(Product::code, Function.identity()));
     Map<List<Object>, AffectedWorksheets.Sheet> sheets =
-        affected.holding(after.keySet()).stream()
+        affected.holding(after.keySet(), actor).stream()
             .collect(Collectors.toMap(s -> List.of(s.home(), s.id()), Function.identity()));
     return places.stream()
         .filter(place -> sheets.containsKey(List.of(place.home(), place.id())))
-        .map(place -> effect(place, sheets.get(List.of(place.home(), place.id())), after))
+        .map(place -> effect(place, sheets.get(List.of(place.home(), place.id())), after, actor))
         .toList();
   }
 
   private EffectView effect(
-      PlaceView place, AffectedWorksheets.Sheet sheet, Map<String, Product> after) {
-    Opportunity o = opportunities.get(sheet.opportunityId());
-    WorksheetContext context = opportunities.context(o, people.get(o.owner().id()));
+      PlaceView place,
+      AffectedWorksheets.Sheet sheet,
+      Map<String, Product> after,
+      Actor actor) {
+    Opportunity o = opportunities.readable(sheet.opportunityId(), actor);
+    WorksheetContext context = opportunities.context(o);
     MarginCheck is = worksheets.get(sheet.worksheetId(), context).check();
     MarginCheck will = worksheets.supposing(sheet.worksheetId(), context, after).check();
     return new EffectView(
@@ -279,7 +279,8 @@ class PriceChangeService {
   }
 
   /** The last changes, newest first. */
-  List<PriceChangeView> list() {
+  List<PriceChangeView> list(Actor actor) {
+    actor.checkManages();
     return store.list(MOST_SHOWN).stream()
         .map(
             row ->

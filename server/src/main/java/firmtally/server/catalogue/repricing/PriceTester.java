@@ -1,5 +1,6 @@
 package firmtally.server.catalogue.repricing;
 
+import firmtally.server.access.Actor;
 import firmtally.core.money.Quantity;
 import firmtally.core.pricing.Buyer;
 import firmtally.core.worksheet.Line;
@@ -56,7 +57,7 @@ class PriceTester {
       boolean inAssortment,
       WorkingView working) {}
 
-  PriceAnswer answer(PriceQuestion asked) {
+  PriceAnswer answer(PriceQuestion asked, Actor actor) {
     Input input = new Input();
     String code = input.text("product", asked.product(), 100);
     Optional<Product> product = Optional.ofNullable(catalogue.byCodes(List.of(code)).get(code));
@@ -77,7 +78,7 @@ class PriceTester {
             : input.day("day", asked.day());
     input.check();
     return answer(
-        Optional.ofNullable(asked.account()).map(accounts::get),
+        Optional.ofNullable(asked.account()).map(id -> accounts.readable(id, actor)),
         product.get(),
         quantity.get(),
         day.get());

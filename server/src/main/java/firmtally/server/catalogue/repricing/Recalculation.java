@@ -1,41 +1,76 @@
 package firmtally.server.catalogue.repricing;
 
-import firmtally.server.access.UserService;
+import firmtally.server.access.Actor;
 import firmtally.server.catalogue.PricesChanged;
+import firmtally.server.catalogue.pricerule.PriceRuleService;
+import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.worksheet.keeping.WorksheetService;
+import java.time.LocalDate;
+import java.util.List;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
- * When prices change, open opportunities and draft quotes are worked out anew in the same act, so
- * that lists and figures show what the worksheets would.
+ * When prices change, open opportunities and draft quotes are recalculated in the same act, so that
+ * lists and reports show what the worksheets would: when a product or rule changes, when an account
+ * gets another price group or assortment, and when a rule begins or ends by its day.
  */
 @Component
-class Recalculation {
+class Recalculation implements DueWork {
   private final AffectedWorksheets affected;
   private final OpportunityService opportunities;
   private final WorksheetService worksheets;
-  private final UserService people;
+  private final PriceRuleService rules;
+  private final RecalculationStore days;
 
   Recalculation(
       AffectedWorksheets affected,
       OpportunityService opportunities,
       WorksheetService worksheets,
-      UserService people) {
+      PriceRuleService rules,
+      RecalculationStore days) {
     this.affected = affected;
     this.opportunities = opportunities;
     this.worksheets = worksheets;
-    this.people = people;
+    this.rules = rules;
+    this.days = days;
   }
 
   @EventListener
   void changed(PricesChanged prices) {
-    for (AffectedWorksheets.Sheet sheet : affected.holding(prices.products())) {
-      Opportunity o = opportunities.get(sheet.opportunityId());
-      worksheets.recalculate(
-          sheet.worksheetId(), opportunities.context(o, people.get(o.owner().id())));
+    recalculate(affected.holding(prices.products()));
+  }
+
+  @EventListener
+  void changed(TermsChanged terms) {
+    recalculate(affected.ofAccount(terms.account()));
+  }
+
+  private void recalculate(List<AffectedWorksheets.Sheet> sheets) {
+    WorksheetService.Batch batch = worksheets.batch();
+    for (AffectedWorksheets.Sheet sheet : sheets) {
+      Opportunity o = opportunities.readable(sheet.opportunityId(), Actor.SYSTEM);
+      batch.recalculate(sheet.worksheetId(), opportunities.context(o));
     }
+  }
+
+  @Override
+  public String job() {
+    return "prices that begin and end by their day";
+  }
+
+  /** Recalculates what rules price that began or ended since the last day this was done for. */
+  @Override
+  @Transactional
+  public void run(LocalDate today) {
+    LocalDate last = days.last().orElse(today);
+    if (last.isBefore(today)) {
+      recalculate(affected.holding(rules.turning(last, today)));
+    }
+    days.setLast(today);
   }
 }

@@ -1,5 +1,7 @@
 package firmtally.server.catalogue.repricing;
 
+import org.springframework.web.bind.annotation.RequestHeader;
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import java.util.List;
@@ -17,23 +19,27 @@ import org.springframework.web.bind.annotation.RestController;
 class RepricingController {
   private final PriceTester tester;
   private final PriceChangeService changes;
+  private final Idempotency once;
 
-  RepricingController(PriceTester tester, PriceChangeService changes) {
+  RepricingController(
+      PriceTester tester, PriceChangeService changes, Idempotency once) {
     this.tester = tester;
     this.changes = changes;
+    this.once = once;
   }
 
   record PriceChangeMade(long id) {}
 
   /** What a customer pays for so many of a product on a day, and why. */
   @PostMapping("/price-test")
-  PriceTester.PriceAnswer test(@RequestBody PriceTester.PriceQuestion asked) {
-    return tester.answer(asked);
+  PriceTester.PriceAnswer test(
+      @RequestBody PriceTester.PriceQuestion asked, @SignedIn Actor actor) {
+    return tester.answer(asked, actor);
   }
 
   @GetMapping("/price-changes")
-  List<PriceChangeService.PriceChangeView> list() {
-    return changes.list();
+  List<PriceChangeService.PriceChangeView> list(@SignedIn Actor actor) {
+    return changes.list(actor);
   }
 
   /** Shows which prices would change, and which open worksheets hold them. Nothing is kept. */
@@ -52,8 +58,11 @@ class RepricingController {
 
   @PostMapping("/price-changes")
   PriceChangeMade apply(
-      @RequestBody PriceChangeService.PriceChangeForm typed, @SignedIn Actor actor) {
-    return new PriceChangeMade(changes.apply(typed, actor));
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody PriceChangeService.PriceChangeForm typed,
+      @SignedIn Actor actor) {
+    return new PriceChangeMade(
+        once.once(key, actor.id(), "change-prices", "", () -> changes.apply(typed, actor)));
   }
 
   /** Puts back what was changed at once. */

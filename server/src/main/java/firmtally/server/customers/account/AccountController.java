@@ -1,5 +1,6 @@
 package firmtally.server.customers.account;
 
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Cursor;
@@ -23,9 +24,11 @@ import org.springframework.web.bind.annotation.RestController;
 class AccountController {
   private static final int PAGE = 100;
   private final AccountService accounts;
+  private final Idempotency once;
 
-  AccountController(AccountService accounts) {
+  AccountController(AccountService accounts, Idempotency once) {
     this.accounts = accounts;
+    this.once = once;
   }
 
   record AccountRow(
@@ -45,7 +48,9 @@ class AccountController {
 
   @GetMapping
   AccountList page(
-      @RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "") String after) {
+      @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String after,
+      @SignedIn Actor actor) {
     Cursor from = Cursor.of(after);
     List<Account> found = accounts.page(q, from.key(), from.id(), PAGE);
     Account last = found.size() == PAGE ? found.get(PAGE - 1) : null;
@@ -68,8 +73,12 @@ class AccountController {
   }
 
   @PostMapping
-  Opened open(@RequestBody AccountService.AccountForm typed, @SignedIn Actor actor) {
-    return new Opened(accounts.open(typed, actor));
+  Opened open(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody AccountService.AccountForm typed,
+      @SignedIn Actor actor) {
+    return new Opened(
+        once.once(key, actor.id(), "open-account", "", () -> accounts.open(typed, actor)));
   }
 
   record ContactAdded(long id) {}
@@ -89,15 +98,24 @@ class AccountController {
   }
 
   @GetMapping("/{id}/contacts")
-  List<AccountService.Contact> contacts(@PathVariable long id) {
-    return accounts.contacts(id);
+  List<AccountService.Contact> contacts(@PathVariable long id, @SignedIn Actor actor) {
+    return accounts.contacts(id, actor);
   }
 
   @PostMapping("/{id}/contacts")
   ContactAdded addContact(
-      @PathVariable long id, @RequestBody AccountService.ContactForm typed, @SignedIn Actor actor) {
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody AccountService.ContactForm typed,
+      @SignedIn Actor actor) {
     actor.checkSells();
-    return new ContactAdded(accounts.addContact(id, typed, actor));
+    return new ContactAdded(
+        once.once(
+            key,
+            actor.id(),
+            "add-contact",
+            "account " + id,
+            () -> accounts.addContact(id, typed, actor)));
   }
 
   @PutMapping("/{id}/contacts/{contact}")
@@ -113,8 +131,17 @@ class AccountController {
 
   @PostMapping("/{id}/notes")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void addNote(@PathVariable long id, @RequestBody NoteForm typed, @SignedIn Actor actor) {
-    accounts.addNote(id, typed.words(), typed.pinned(), actor);
+  void addNote(
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody NoteForm typed,
+      @SignedIn Actor actor) {
+    once.once(
+        key,
+        actor.id(),
+        "add-note",
+        "account " + id,
+        () -> accounts.addNote(id, typed.words(), typed.pinned(), actor));
   }
 
   @PutMapping("/{id}/notes/{note}")

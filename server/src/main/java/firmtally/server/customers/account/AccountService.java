@@ -1,5 +1,7 @@
 package firmtally.server.customers.account;
 
+import org.springframework.context.ApplicationEventPublisher;
+import firmtally.server.platform.records.Records;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
@@ -19,6 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Accounts. */
 @Service
 public class AccountService {
+  private static final String RECORD = "account";
   private static final int LONGEST = 120;
   private static final int TERMS_DAYS = 30;
   private static final int MOST_TERMS = 365;
@@ -26,24 +29,30 @@ public class AccountService {
   private static final int GRACE_DAYS = 5;
   private static final long WATCH = 200_000;
   private final AccountStore store;
+  private final Records records;
   private final ChangeLog log;
   private final Counters counters;
   private final SearchIndex index;
   private final PhoneIndex phones;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
 
   AccountService(
       AccountStore store,
+      Records records,
       ChangeLog log,
       Counters counters,
       SearchIndex index,
       PhoneIndex phones,
+      ApplicationEventPublisher events,
       Clock clock) {
     this.store = store;
+    this.records = records;
     this.log = log;
     this.counters = counters;
     this.index = index;
     this.phones = phones;
+    this.events = events;
     this.clock = clock;
   }
 
@@ -99,16 +108,44 @@ public class AccountService {
       String phone,
       String contact) {}
 
-  public Account get(long id) {
-    return store.find(id).orElseThrow(() -> new NotThere("account", id));
+  private Account find(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
+  }
+
+  /** An account that somebody may read. */
+  public Account readable(long id, Actor actor) {
+    records.checkReadable(RECORD, id, actor);
+    return find(id);
+  }
+
+  /** An account that somebody may change: its owner and their managers. */
+  public Account editable(long id, Actor actor) {
+    records.checkEditable(RECORD, id, actor);
+    return find(id);
   }
 
   List<Account> page(String text, String afterName, long afterId, int most) {
     return store.page(text.strip(), afterName, afterId, most);
   }
 
-  public List<Contact> contacts(long account) {
+  /** The contacts of an account that somebody may read. */
+  public List<Contact> contacts(long account, Actor actor) {
+    records.checkReadable(RECORD, account, actor);
     return store.contacts(account);
+  }
+
+  /** Stops an account's credit, or lets it go on. */
+  @Transactional
+  public void setStopped(long id, boolean stopped, Actor by) {
+    Account before = find(id);
+    store.setStopped(id, stopped);
+    log.note(
+        by.id(),
+        RECORD,
+        id,
+        "credit",
+        before.stopped() ? "stopped" : "not stopped",
+        stopped ? "stopped" : "not stopped");
   }
 
   /** Opens a prospect. */
@@ -194,7 +231,7 @@ public class AccountService {
   /** Adds a contact. */
   @Transactional
   public long addContact(long account, ContactForm typed, Actor actor) {
-    Account of = get(account);
+    Account of = readable(account, actor);
     Input input = new Input();
     ContactForm contact = read(input, typed);
     input.check();
@@ -208,9 +245,9 @@ public class AccountService {
   /** Changes a contact. */
   @Transactional
   public void changeContact(long account, long id, long version, ContactForm typed, Actor actor) {
-    Account of = changeable(account, actor);
+    Account of = editable(account, actor);
     Contact before =
-        contacts(account).stream()
+        store.contacts(account).stream()
             .filter(c -> c.id() == id)
             .findFirst()
             .orElseThrow(() -> new NotThere("contact of this account", id));
@@ -246,20 +283,13 @@ public class AccountService {
     return account.name()
         + " "
         + account.town()
-        + contacts(account.id()).stream().map(c -> " " + c.name()).collect(Collectors.joining());
-  }
-
-  /** An account that the person may change: its owner's and their managers'. */
-  public Account changeable(long id, Actor actor) {
-    Account account = get(id);
-    actor.checkMayChange(account.owner(), "this account");
-    return account;
+        + store.contacts(account.id()).stream().map(c -> " " + c.name()).collect(Collectors.joining());
   }
 
   /** Changes what can be typed on an account. */
   @Transactional
   public void change(long id, long version, AccountEdit typed, Actor actor) {
-    Account before = changeable(id, actor);
+    Account before = editable(id, actor);
     Input input = new Input();
     AccountStore.Edit edit =
         new AccountStore.Edit(
@@ -283,8 +313,11 @@ public class AccountService {
     }
     input.check();
     log.expectOne(store.update(edit), "account", id, before.version());
+    if (!Objects.equals(edit.priceGroup(), before.priceGroup())) {
+      events.publishEvent(new TermsChanged(id));
+    }
     phones.put("account", id, edit.phone());
-    index.put("account", id, before.number(), found(get(id)));
+    index.put("account", id, before.number(), found(find(id)));
     note(actor, id, "name", before.name(), edit.name());
     note(actor, id, "industry", before.industry(), edit.industry());
     note(
@@ -316,14 +349,15 @@ public class AccountService {
   }
 
   /** The notes on an account: pinned ones first, then the latest. */
-  public List<NoteView> notes(long account) {
+  public List<NoteView> notes(long account, Actor actor) {
+    records.checkReadable(RECORD, account, actor);
     return store.notes(account);
   }
 
   /** Notes something down on an account; whoever sells may. */
   @Transactional
   public void addNote(long account, String typed, boolean pinned, Actor actor) {
-    get(account);
+    readable(account, actor);
     Input input = new Input();
     String words = input.longText("words", typed);
     if (words.isEmpty()) {
@@ -337,7 +371,7 @@ public class AccountService {
   /** Pins a note, or takes the pin away. */
   @Transactional
   public void pin(long account, long note, boolean pinned, Actor actor) {
-    get(account);
+    readable(account, actor);
     if (store.pin(account, note, pinned) == 0) {
       throw new NotThere("note on this account", note);
     }
@@ -357,19 +391,19 @@ public class AccountService {
 
   /** Gives an account to another owner. */
   @Transactional
-  public void setOwner(long id, long owner, String ownerName, long by) {
-    Account before = get(id);
-    store.setOwner(id, owner);
-    log.note(by, "account", id, "owner", before.ownerName(), ownerName);
+  public void setOwner(long id, Actor owner, Actor by) {
+    Account before = find(id);
+    store.setOwner(id, owner.id());
+    log.note(by.id(), RECORD, id, "owner", before.ownerName(), owner.name());
   }
 
   /** A prospect becomes a customer with the first order, by itself. */
   @Transactional
-  public void becomeCustomer(long id, long by) {
-    Account account = get(id);
+  public void becomeCustomer(long id, Actor by) {
+    Account account = find(id);
     if ("prospect".equals(account.status())) {
       store.setStatus(id, "customer");
-      log.note(by, "account", id, "status", "prospect", "customer");
+      log.note(by.id(), RECORD, id, "status", "prospect", "customer");
     }
   }
 }

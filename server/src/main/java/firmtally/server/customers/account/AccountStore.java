@@ -178,6 +178,13 @@ class AccountStore {
         .update();
   }
 
+  void setStopped(long id, boolean stopped) {
+    sql.sql("UPDATE account SET stopped = :stopped, version = version + 1 WHERE id = :id")
+        .param("stopped", stopped)
+        .param("id", id)
+        .update();
+  }
+
   void setStatus(long id, String status) {
     sql.sql("UPDATE account SET status = :status, version = version + 1 WHERE id = :id")
         .param("status", status)

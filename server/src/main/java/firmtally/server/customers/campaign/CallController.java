@@ -1,5 +1,7 @@
 package firmtally.server.customers.campaign;
 
+import org.springframework.web.bind.annotation.RequestHeader;
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.MaybeNull;
@@ -17,9 +19,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/call-lists")
 class CallController {
   private final CallService calls;
+  private final Idempotency once;
 
-  CallController(CallService calls) {
+  CallController(CallService calls, Idempotency once) {
     this.calls = calls;
+    this.once = once;
   }
 
   record NewCallList(String name, String campaign, CallPick pick) {}
@@ -36,31 +40,51 @@ class CallController {
   record CallNoted(@MaybeNull Long opportunityId) {}
 
   @GetMapping
-  List<CallService.CallListRow> list() {
-    return calls.lists();
+  List<CallService.CallListRow> list(@SignedIn Actor actor) {
+    return calls.lists(actor);
   }
 
   /** Whom a filter would pick; nothing is made by it. */
   @PostMapping("/picked")
-  CallService.Picked picked(@RequestBody CallPick pick) {
+  CallService.Picked picked(@RequestBody CallPick pick, @SignedIn Actor actor) {
+    actor.checkSells();
     return calls.picked(pick);
   }
 
   @PostMapping
-  CallListMade make(@RequestBody NewCallList typed, @SignedIn Actor actor) {
-    return new CallListMade(calls.make(typed.name(), typed.campaign(), typed.pick(), actor));
+  CallListMade make(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody NewCallList typed,
+      @SignedIn Actor actor) {
+    return new CallListMade(
+        once.once(
+            key,
+            actor.id(),
+            "make-call-list",
+            "",
+            () -> calls.make(typed.name(), typed.campaign(), typed.pick(), actor)));
   }
 
   @GetMapping("/{id}")
-  CallListView get(@PathVariable long id) {
-    CallService.CallListRow list = calls.get(id);
-    return new CallListView(list, calls.entries(id), calls.result(list.campaign()));
+  CallListView get(@PathVariable long id, @SignedIn Actor actor) {
+    CallService.CallListRow list = calls.readable(id, actor);
+    return new CallListView(list, calls.entries(id), calls.result(list.campaign(), actor));
   }
 
   @PostMapping("/entries/{entry}")
   CallNoted note(
-      @PathVariable long entry, @RequestBody CallService.OutcomeForm typed, @SignedIn Actor actor) {
-    return new CallNoted(calls.note(entry, typed, actor).orElse(null));
+      @PathVariable long entry,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody CallService.OutcomeForm typed,
+      @SignedIn Actor actor) {
+    long raised =
+        once.once(
+            key,
+            actor.id(),
+            "note-call",
+            "entry " + entry,
+            () -> calls.note(entry, typed, actor).orElse(0L));
+    return new CallNoted(raised == 0 ? null : raised);
   }
 
   @PostMapping("/{id}/closed")

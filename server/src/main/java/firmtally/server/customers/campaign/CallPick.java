@@ -26,6 +26,10 @@ public record CallPick(
     @MaybeNull String boughtSince,
     @MaybeNull String notBoughtSince,
     @MaybeNull String notSpokenSince) {
+  /** Without any choice. */
+  static final CallPick ANYBODY =
+      new CallPick(null, null, null, null, null, null, null, null, null, null, null, null);
+
   boolean isOfContacts() {
     return "contacts".equals(who);
   }

@@ -1,5 +1,6 @@
 package firmtally.server.customers.campaign;
 
+import firmtally.server.platform.records.Records;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.activity.ActivityService;
@@ -23,6 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** The acts on call lists. */
 @Service
 public class CallService {
+  private static final String RECORD = "call-list";
   private static final int LONGEST = 120;
   private static final int MOST = 2000;
   private static final int SHOWN = 200;
@@ -36,6 +38,7 @@ public class CallService {
           "reached", "Reached.",
           "opportunity", "An opportunity was raised.");
   private final CallStore store;
+  private final Records records;
   private final OpportunityService opportunities;
   private final ActivityService activities;
   private final SettingsService settings;
@@ -45,6 +48,7 @@ public class CallService {
 
   CallService(
       CallStore store,
+      Records records,
       OpportunityService opportunities,
       ActivityService activities,
       SettingsService settings,
@@ -52,6 +56,7 @@ public class CallService {
       ChangeLog log,
       Clock clock) {
     this.store = store;
+    this.records = records;
     this.opportunities = opportunities;
     this.activities = activities;
     this.settings = settings;
@@ -127,24 +132,36 @@ public class CallService {
   public record Picked(List<PickedRow> rows, int total) {}
 
   Picked picked(CallPick pick) {
-    List<PickedRow> all = store.picked(pick, MOST + 1);
+    List<PickedRow> all = store.picked(pick == null ? CallPick.ANYBODY : pick, MOST + 1);
     return new Picked(all.stream().limit(SHOWN).toList(), all.size());
   }
 
-  List<CallListRow> lists() {
-    return store.lists();
+  List<CallListRow> lists(Actor actor) {
+    return store.lists(actor);
   }
 
-  CallListRow get(long id) {
+  private CallListRow find(long id) {
     return store.find(id).orElseThrow(() -> new NotThere("call list", id));
+  }
+
+  /** A call list that somebody may read. */
+  CallListRow readable(long id, Actor actor) {
+    records.checkReadable(RECORD, id, actor);
+    return find(id);
+  }
+
+  /** A call list that somebody may change. */
+  CallListRow editable(long id, Actor actor) {
+    records.checkEditable(RECORD, id, actor);
+    return find(id);
   }
 
   List<EntryView> entries(long id) {
     return store.entries(id);
   }
 
-  CampaignResult result(String campaign) {
-    return store.result(campaign, settings.amounts());
+  CampaignResult result(String campaign, Actor actor) {
+    return store.result(campaign, settings.amounts(), actor);
   }
 
   /** Makes a list of everybody whom a filter picks. */
@@ -154,7 +171,7 @@ public class CallService {
     Input input = new Input();
     String name = input.text("name", typedName, LONGEST);
     String campaign = input.text("campaign", typedCampaign, LONGEST);
-    List<PickedRow> picked = store.picked(pick, MOST + 1);
+    List<PickedRow> picked = store.picked(pick == null ? CallPick.ANYBODY : pick, MOST + 1);
     if (picked.isEmpty()) {
       input.refuse("pick", "Nobody is picked; widen the choice.");
     }
@@ -172,7 +189,7 @@ public class CallService {
     for (int i = 0; i < picked.size(); i++) {
       store.insertEntry(id, i + 1, picked.get(i).accountId(), picked.get(i).contactId());
     }
-    log.note(actor.id(), "call-list", id, "call list made", null, name + ", " + picked.size());
+    log.note(actor.id(), RECORD, id, "call list made", null, name + ", " + picked.size());
     return id;
   }
 
@@ -187,7 +204,7 @@ public class CallService {
     actor.checkSells();
     CallStore.Entry entry =
         store.entry(entryId).orElseThrow(() -> new NotThere("entry of a call list", entryId));
-    if (get(entry.listId()).closedOn() != null) {
+    if (readable(entry.listId(), actor).closedOn() != null) {
       throw new NotPossible("This call list is closed.");
     }
     Input input = new Input();
@@ -239,11 +256,10 @@ public class CallService {
   /** Closes a list: nothing is noted on it any more. */
   @Transactional
   public void close(long id, Actor actor) {
-    CallListRow list = get(id);
-    if (actor.id() != list.madeBy()) {
-      actor.checkManages();
+    if (editable(id, actor).closedOn() != null) {
+      throw new NotPossible("This call list is closed already.");
     }
     store.close(id, LocalDate.now(clock).toString());
-    log.note(actor.id(), "call-list", id, "state", "open", "closed");
+    log.note(actor.id(), RECORD, id, "state", "open", "closed");
   }
 }

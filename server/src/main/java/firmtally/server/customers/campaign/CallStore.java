@@ -1,5 +1,7 @@
 package firmtally.server.customers.campaign;
 
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import java.util.List;
@@ -11,13 +13,13 @@ import org.springframework.stereotype.Repository;
 class CallStore {
   private static final String BOUGHT =
       """
-      EXISTS (SELECT 1 FROM customer_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
+      EXISTS (SELECT 1 FROM sales_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
               WHERE s.account_id = a.id AND (l.product = :bought OR l.family = :bought))
       """;
   private static final String BOUGHT_SINCE =
-      "EXISTS (SELECT 1 FROM customer_order s WHERE s.account_id = a.id AND s.placed_on >= :boughtSince)";
+      "EXISTS (SELECT 1 FROM sales_order s WHERE s.account_id = a.id AND s.placed_on >= :boughtSince)";
   private static final String NOT_BOUGHT_SINCE =
-      "NOT EXISTS (SELECT 1 FROM customer_order s WHERE s.account_id = a.id AND s.placed_on >= :notBoughtSince)";
+      "NOT EXISTS (SELECT 1 FROM sales_order s WHERE s.account_id = a.id AND s.placed_on >= :notBoughtSince)";
   private static final String NOT_SPOKEN_SINCE =
       """
       NOT EXISTS (SELECT 1 FROM activity x WHERE x.account_id = a.id AND x.done_at >= :notSpokenSince)
@@ -27,7 +29,7 @@ class CallStore {
   private static final String PICKED =
       """
       SELECT a.id AS account_id, a.name AS account, a.town, c.id AS contact_id, c.name AS contact,
-             (SELECT MAX(s.placed_on) FROM customer_order s WHERE s.account_id = a.id) AS last_bought
+             (SELECT MAX(s.placed_on) FROM sales_order s WHERE s.account_id = a.id) AS last_bought
       FROM account a
       """;
   private static final String LISTS =
@@ -49,7 +51,7 @@ class CallStore {
                       (SELECT x.phone FROM contact x WHERE x.account_id = a.id ORDER BY x.id LIMIT 1), '') AS phone,
              COALESCE(c.hours, '') AS hours, e.outcome, e.words, e.again_on, e.at, p.name AS person, e.opportunity_id,
              o.number AS opportunity_number,
-             (SELECT MAX(s.placed_on) FROM customer_order s WHERE s.account_id = a.id) AS last_bought,
+             (SELECT MAX(s.placed_on) FROM sales_order s WHERE s.account_id = a.id) AS last_bought,
              (SELECT n.words FROM account_note n WHERE n.account_id = a.id AND n.pinned ORDER BY n.id DESC LIMIT 1) AS pinned
       FROM call_entry e JOIN account a ON a.id = e.account_id LEFT JOIN contact c ON c.id = e.contact_id
         LEFT JOIN person p ON p.id = e.person_id LEFT JOIN opportunity o ON o.id = e.opportunity_id
@@ -61,9 +63,14 @@ class CallStore {
              COALESCE(SUM(CASE WHEN o.state IN ('open', 'paused') THEN w.contract END), 0) AS open_value,
              COALESCE(SUM(o.state = 'won'), 0) AS won, COALESCE(SUM(o.won_amount), 0) AS won_value,
              COALESCE(SUM(o.state = 'lost'), 0) AS lost,
-             (SELECT COUNT(*) FROM enquiry e WHERE e.campaign = :campaign) AS enquiries
-      FROM opportunity o JOIN worksheet w ON w.id = o.worksheet_id WHERE o.campaign = :campaign
-      """;
+             (SELECT COUNT(*) FROM enquiry e JOIN person p ON p.id = e.owner_id
+              WHERE e.campaign = :campaign AND """
+          + Visibility.OWNED_READABLE
+          + """
+      ) AS enquiries
+      FROM opportunity o JOIN worksheet w ON w.id = o.worksheet_id JOIN person p ON p.id = o.owner_id
+      WHERE o.campaign = :campaign AND """
+          + Visibility.OPPORTUNITY_READABLE;
   private final Sql sql;
 
   CallStore(Sql sql) {
@@ -99,8 +106,14 @@ class CallStore {
         .list();
   }
 
-  List<CallService.CallListRow> lists() {
-    return sql.sql(LISTS + " ORDER BY l.closed_on IS NOT NULL, l.id DESC LIMIT 200")
+  List<CallService.CallListRow> lists(Actor actor) {
+    return Visibility.bind(
+            sql.sql(
+                LISTS
+                    + " WHERE "
+                    + Visibility.OWNED_READABLE
+                    + " ORDER BY l.closed_on IS NOT NULL, l.id DESC LIMIT 500"),
+            actor)
         .query(CallService.CallListRow.class)
         .list();
   }
@@ -184,8 +197,9 @@ class CallStore {
         .update();
   }
 
-  CallService.CampaignResult result(String campaign, LongFunction<String> amounts) {
-    return sql.sql(RESULT)
+  CallService.CampaignResult result(
+      String campaign, LongFunction<String> amounts, Actor actor) {
+    return Visibility.bind(sql.sql(RESULT), actor)
         .param("campaign", campaign)
         .query(
             (row, n) ->

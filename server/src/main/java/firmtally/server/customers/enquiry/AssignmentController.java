@@ -1,5 +1,6 @@
 package firmtally.server.customers.enquiry;
 
+import firmtally.server.platform.web.Input;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import java.time.Clock;
@@ -34,19 +35,21 @@ class AssignmentController {
   record Distribution(String from, String to, List<AssignmentService.Distributed> rows) {}
 
   @GetMapping("/rules")
-  List<AssignmentService.Rule> rules() {
+  List<AssignmentService.Rule> rules(@SignedIn Actor actor) {
+    actor.checkManages();
     return assignment.rules();
   }
 
   @PutMapping("/rules")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void keep(@RequestBody List<AssignmentService.Rule> rules, @SignedIn Actor actor) {
-    assignment.keep(rules, actor);
+    assignment.keep(Input.given(rules), actor);
   }
 
   @PostMapping("/tried")
-  AssignmentService.Tried tried(@RequestBody Trying typed) {
-    return assignment.tried(typed.rules(), typed.sample());
+  AssignmentService.Tried tried(@RequestBody Trying typed, @SignedIn Actor actor) {
+    actor.checkManages();
+    return assignment.tried(Input.given(typed.rules()), typed.sample());
   }
 
   @GetMapping("/distribution")

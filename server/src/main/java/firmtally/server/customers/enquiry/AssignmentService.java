@@ -151,7 +151,7 @@ public class AssignmentService {
   private static InTurn<Part> turn(Rule rule) {
     return InTurn.of(
         rule.parts().stream()
-            .map(p -> new InTurn.Share<>(p, Integer.parseInt(p.weight()), p.given()))
+            .map(p -> new InTurn.Share<>(p, Integer.parseInt(p.weight().strip()), p.given()))
             .toList());
   }
 
@@ -234,8 +234,8 @@ public class AssignmentService {
       }
       for (Part part : rule.parts()) {
         input.whole(at + "parts", part.weight(), 1, MOST_WEIGHT);
-        if (people.list().stream().noneMatch(p -> p.id() == part.personId())) {
-          input.refuse(at + "parts", "There is no person " + part.personId() + ".");
+        if (!people.isActive(part.personId())) {
+          input.refuse(at + "parts", "Choose an active user.");
         }
       }
     }

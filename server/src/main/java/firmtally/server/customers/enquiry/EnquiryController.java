@@ -1,5 +1,6 @@
 package firmtally.server.customers.enquiry;
 
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
@@ -28,16 +29,19 @@ class EnquiryController {
   private final Likeness likeness;
   private final ActivityService activities;
   private final SettingsService settings;
+  private final Idempotency once;
 
   EnquiryController(
       EnquiryService enquiries,
       Likeness likeness,
       ActivityService activities,
-      SettingsService settings) {
+      SettingsService settings,
+      Idempotency once) {
     this.enquiries = enquiries;
     this.likeness = likeness;
     this.activities = activities;
     this.settings = settings;
+    this.once = once;
   }
 
   record EnquiryAdded(long id) {}
@@ -145,13 +149,14 @@ class EnquiryController {
       @RequestParam(defaultValue = "") String email,
       @RequestParam(defaultValue = "") String phone,
       @RequestParam(defaultValue = "") String postal,
-      @RequestParam(defaultValue = "") String town) {
+      @RequestParam(defaultValue = "") String town,
+      @SignedIn Actor actor) {
     return likeness.find(name, email, phone, postal, town, 0);
   }
 
   @GetMapping("/{id}")
   EnquiryView get(@PathVariable long id, @SignedIn Actor actor) {
-    Enquiry e = enquiries.seen(id, actor);
+    Enquiry e = enquiries.readable(id, actor);
     return new EnquiryView(
         row(e, actor, settings.amounts()),
         activities.of(ActivityService.On.enquiry(id)),
@@ -159,8 +164,12 @@ class EnquiryController {
   }
 
   @PostMapping
-  EnquiryAdded take(@RequestBody EnquiryForm typed, @SignedIn Actor actor) {
-    return new EnquiryAdded(enquiries.take(typed, actor));
+  EnquiryAdded add(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody EnquiryForm typed,
+      @SignedIn Actor actor) {
+    return new EnquiryAdded(
+        once.once(key, actor.id(), "add-enquiry", "", () -> enquiries.take(typed, actor)));
   }
 
   @PutMapping("/{id}")
@@ -175,17 +184,32 @@ class EnquiryController {
 
   @PostMapping("/{id}/talks")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void talked(@PathVariable long id, @RequestBody ConversationNote typed, @SignedIn Actor actor) {
-    enquiries.talked(id, typed.kind(), typed.words(), actor);
+  void talked(
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody ConversationNote typed,
+      @SignedIn Actor actor) {
+    once.once(
+        key,
+        actor.id(),
+        "note-conversation",
+        "enquiry " + id,
+        () -> enquiries.talked(id, typed.kind(), typed.words(), actor));
   }
 
   @PostMapping("/{id}/activities")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void planStep(
       @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {
-    enquiries.plan(id, typed, actor);
+    once.once(
+        key,
+        actor.id(),
+        "plan-activity",
+        "enquiry " + id,
+        () -> enquiries.plan(id, typed, actor));
   }
 
   @PostMapping("/{id}/on-hold")
@@ -228,7 +252,16 @@ class EnquiryController {
 
   @PostMapping("/{id}/opportunity")
   Converted convert(
-      @PathVariable long id, @RequestBody EnquiryService.ConvertForm typed, @SignedIn Actor actor) {
-    return new Converted(enquiries.convert(id, typed, actor));
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody EnquiryService.ConvertForm typed,
+      @SignedIn Actor actor) {
+    return new Converted(
+        once.once(
+            key,
+            actor.id(),
+            "convert-enquiry",
+            "enquiry " + id,
+            () -> enquiries.convert(id, typed, actor)));
   }
 }

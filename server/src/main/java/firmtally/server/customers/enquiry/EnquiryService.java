@@ -1,5 +1,7 @@
 package firmtally.server.customers.enquiry;
 
+import firmtally.server.platform.jobs.DueWork;
+import firmtally.server.platform.records.Records;
 import firmtally.core.enquiry.AssignmentRule;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
@@ -13,7 +15,6 @@ import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
@@ -27,24 +28,26 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The acts on enquiries. */
 @Service
-public class EnquiryService {
+public class EnquiryService implements DueWork {
   private static final int LONGEST = 160;
   private static final String RECORD = "enquiry";
   private final EnquiryStore store;
+  private final Records records;
   private final EnquiryReader reader;
   private final AssignmentService assignment;
   private final AccountService accounts;
   private final OpportunityService opportunities;
   private final ActivityService activities;
   private final UserService people;
-  private final House house;
+  private final Traces traces;
 
   /** What the acts leave behind. */
-  private record House(
+  private record Traces(
       ChangeLog log, Counters counters, SearchIndex index, PhoneIndex phones, Clock clock) {}
 
   EnquiryService(
       EnquiryStore store,
+      Records records,
       EnquiryReader reader,
       AssignmentService assignment,
       AccountService accounts,
@@ -57,13 +60,14 @@ public class EnquiryService {
       PhoneIndex phones,
       Clock clock) {
     this.store = store;
+    this.records = records;
     this.reader = reader;
     this.assignment = assignment;
     this.accounts = accounts;
     this.opportunities = opportunities;
     this.activities = activities;
     this.people = people;
-    this.house = new House(log, counters, index, phones, clock);
+    this.traces = new Traces(log, counters, index, phones, clock);
   }
 
   /** What to list: a blank state is open, an owner of 0 everybody. */
@@ -91,20 +95,20 @@ public class EnquiryService {
     return store.page(filter, before, most, actor);
   }
 
-  /** An enquiry that somebody sees. */
-  Enquiry seen(long id, Actor actor) {
-    Enquiry enquiry = store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
-    String team = actor.seesTeam();
-    if (!team.isEmpty() && enquiry.ownerId() != actor.id() && !team.equals(enquiry.ownerTeam())) {
-      throw new NotAllowed(
-          enquiry.number() + " is with " + enquiry.ownerName() + " of another team.");
-    }
-    return enquiry;
+  /** An enquiry that somebody may read. */
+  Enquiry readable(long id, Actor actor) {
+    records.checkReadable(RECORD, id, actor);
+    return find(id);
   }
 
-  /** Refuses unless somebody sees an enquiry. */
-  public void checkSeen(long id, Actor actor) {
-    seen(id, actor);
+  /** An enquiry in any state that somebody may change. */
+  Enquiry editable(long id, Actor actor) {
+    records.checkEditable(RECORD, id, actor);
+    return find(id);
+  }
+
+  private Enquiry find(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
   }
 
   /** Takes an enquiry down, and gives it to whoever is named, or to whom the rules say. */
@@ -127,8 +131,16 @@ public class EnquiryService {
     if (typed.equals("rules")) {
       return Optional.empty();
     }
-    return input.value(
-        "owner", typed, text -> people.get(Long.parseLong(text.replaceAll("[^0-9]", "0"))).id());
+    Optional<Long> named = input.value("owner", typed, EnquiryService::id);
+    named.ifPresent(id -> people.checkActive(input, "owner", id));
+    return named;
+  }
+
+  private static Long id(String text) {
+    if (!text.matches("[0-9]{1,18}")) {
+      throw new IllegalArgumentException("Choose a user, or let the rules assign it.");
+    }
+    return Long.valueOf(text);
   }
 
   /** Takes down what is in order, and gives it to whom the rules say. */
@@ -138,8 +150,8 @@ public class EnquiryService {
   }
 
   long insert(EnquiryReader.Draft draft, long owner, Optional<Long> rule, Actor by) {
-    String number = house.counters().next("E");
-    String now = house.clock().instant().toString();
+    String number = traces.counters().next("E");
+    String now = traces.clock().instant().toString();
     long id =
         store.insert(
             new EnquiryStore.New(
@@ -158,9 +170,9 @@ public class EnquiryService {
                 draft.campaign(),
                 owner));
     store.logGiven(id, owner, now, rule.orElse(null));
-    house.index().add(RECORD, id, number, draft.name() + " " + draft.subject());
-    house.phones().put(RECORD, id, draft.phone());
-    house.log().note(by.id(), RECORD, id, "enquiry taken down", null, draft.name());
+    traces.index().add(RECORD, id, number, draft.name() + " " + draft.subject());
+    traces.phones().put(RECORD, id, draft.phone());
+    traces.log().note(by.id(), RECORD, id, "enquiry taken down", null, draft.name());
     return id;
   }
 
@@ -187,9 +199,9 @@ public class EnquiryService {
                 draft.value().map(Money::getAmountMinorLong).orElse(null),
                 draft.source(),
                 draft.campaign()));
-    house.log().expectOne(updated, RECORD, id, before.version());
-    house.index().put(RECORD, id, before.number(), draft.name() + " " + draft.subject());
-    house.phones().put(RECORD, id, draft.phone());
+    traces.log().expectOne(updated, RECORD, id, before.version());
+    traces.index().put(RECORD, id, before.number(), draft.name() + " " + draft.subject());
+    traces.phones().put(RECORD, id, draft.phone());
     note(actor, id, "name", before.name(), draft.name());
     note(
         actor,
@@ -210,7 +222,7 @@ public class EnquiryService {
 
   private void note(Actor actor, long id, String what, String before, String after) {
     if (!Objects.equals(before.strip(), after.strip())) {
-      house.log().note(actor.id(), RECORD, id, what, before.strip(), after.strip());
+      traces.log().note(actor.id(), RECORD, id, what, before.strip(), after.strip());
     }
   }
 
@@ -244,7 +256,7 @@ public class EnquiryService {
     Input input = new Input();
     Optional<LocalDate> day = input.day("until", until);
     String reason = input.optionalText("reason", why, LONGEST);
-    if (day.isPresent() && !day.get().isAfter(LocalDate.now(house.clock()))) {
+    if (day.isPresent() && !day.get().isAfter(LocalDate.now(traces.clock()))) {
       input.refuse("until", "This has to be a day after today.");
     }
     input.check();
@@ -264,7 +276,7 @@ public class EnquiryService {
   /** Takes up again what was parked or dropped. */
   @Transactional
   public void reopen(long id, long version, Actor actor) {
-    Enquiry before = mine(id, actor);
+    Enquiry before = editable(id, actor);
     if (!before.state().equals("not-pursued") && !before.state().equals("on-hold")) {
       throw new NotPossible("This enquiry is " + words(before.state()) + ".");
     }
@@ -277,12 +289,12 @@ public class EnquiryService {
         store.setState(
             new EnquiryStore.StateChange(
                 before.id(), version, state, until, reason, before.accountId()));
-    house.log().expectOne(updated, RECORD, before.id(), before.version());
+    traces.log().expectOne(updated, RECORD, before.id(), before.version());
     String words =
         words(state)
             + (until == null ? "" : " until " + until)
             + (reason == null || reason.isEmpty() ? "" : ": " + reason);
-    house.log().note(actor.id(), RECORD, before.id(), "state", words(before.state()), words);
+    traces.log().note(actor.id(), RECORD, before.id(), "state", words(before.state()), words);
   }
 
   /** Gives it to a person, or to whoever the rules name. */
@@ -296,12 +308,12 @@ public class EnquiryService {
         named
             .map(person -> new AssignmentService.Given(person, Optional.empty()))
             .orElseGet(() -> assignment.next(facts(before)));
-    house
+    traces
         .log()
         .expectOne(store.setOwner(id, version, given.personId()), RECORD, id, before.version());
     store.logGiven(
-        id, given.personId(), house.clock().instant().toString(), given.ruleId().orElse(null));
-    house
+        id, given.personId(), traces.clock().instant().toString(), given.ruleId().orElse(null));
+    traces
         .log()
         .note(
             actor.id(),
@@ -335,13 +347,13 @@ public class EnquiryService {
     long account =
         typed.accountId() == null
             ? accounts.open(account(typed), owner)
-            : accounts.get(typed.accountId()).id();
+            : accounts.readable(typed.accountId(), actor).id();
     Optional<Long> contact = contact(typed, account, actor);
     int updated =
         store.setState(
             new EnquiryStore.StateChange(id, enquiry.version(), "converted", null, null, account));
-    house.log().expectOne(updated, RECORD, id, enquiry.version());
-    house.log().note(actor.id(), RECORD, id, "state", words(enquiry.state()), "converted");
+    traces.log().expectOne(updated, RECORD, id, enquiry.version());
+    traces.log().note(actor.id(), RECORD, id, "state", words(enquiry.state()), "converted");
     return opportunities.open(
         Opening.of(account, typed.title(), "new")
             .with(Optional.ofNullable(typed.processId()), contact)
@@ -374,7 +386,7 @@ public class EnquiryService {
     if (typed.contactId() != null) {
       return Optional.of(typed.contactId());
     }
-    List<AccountService.Contact> known = accounts.contacts(account);
+    List<AccountService.Contact> known = accounts.contacts(account, actor);
     String person = typed.person() == null ? "" : typed.person().strip();
     if (person.isEmpty()) {
       return Optional.empty();
@@ -405,23 +417,26 @@ public class EnquiryService {
         typed.person());
   }
 
-  /** Puts those whose pause is over back on the pile. */
+  @Override
+  public String job() {
+    return "enquiries that were on hold";
+  }
+
+  /** Takes up those that were on hold until today or earlier; the company does it by itself. */
+  @Override
   @Transactional
-  public void resumeOnHold() {
-    store.resumeOnHold(LocalDate.now(house.clock()));
+  public void run(LocalDate today) {
+    for (long id : store.onHoldUntil(today)) {
+      Enquiry before = readable(id, Actor.SYSTEM);
+      setState(before, before.version(), "talking", null, null, Actor.SYSTEM);
+    }
   }
 
   private Enquiry open(long id, Actor actor) {
-    Enquiry enquiry = mine(id, actor);
+    Enquiry enquiry = editable(id, actor);
     if (!enquiry.isOpen()) {
       throw new NotPossible("This enquiry is " + words(enquiry.state()) + " already.");
     }
-    return enquiry;
-  }
-
-  private Enquiry mine(long id, Actor actor) {
-    Enquiry enquiry = seen(id, actor);
-    actor.checkMayChange(enquiry.owner(), "this enquiry");
     return enquiry;
   }
 

@@ -1,5 +1,6 @@
 package firmtally.server.customers.enquiry;
 
+import firmtally.server.access.Visibility;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
@@ -90,11 +91,7 @@ class EnquiryStore {
     if (filter.owner() > 0) {
       where.and("e.owner_id = :owner", "owner", filter.owner());
     }
-    if (!actor.seesTeam().isEmpty()) {
-      where
-          .and("(p.team = :sees OR e.owner_id = :me)", "sees", actor.seesTeam())
-          .with("me", actor.id());
-    }
+    where.and(Visibility.OWNED_READABLE);
     where
         .maybe("e.source = :source", "source", filter.source())
         .maybe("e.campaign = :campaign", "campaign", filter.campaign());
@@ -107,7 +104,7 @@ class EnquiryStore {
           Where.anywhere(filter.text()));
     }
     return where
-        .bind(sql.sql(ROWS + where.sql() + "ORDER BY e.id DESC LIMIT :most"))
+        .bind(Visibility.bind(sql.sql(ROWS + where.sql() + "ORDER BY e.id DESC LIMIT :most"), actor))
         .param("most", most)
         .query(Enquiry.class)
         .list();
@@ -152,14 +149,12 @@ class EnquiryStore {
         .update();
   }
 
-  /** Those whose pause is over are new again, at the top of the pile. */
-  int resumeOnHold(LocalDate today) {
+  /** Those that were on hold until today or earlier. */
+  List<Long> onHoldUntil(LocalDate today) {
     return sql.sql(
-            """
-            UPDATE enquiry SET state = 'talking', on_hold_until = NULL, version = version + 1
-            WHERE state = 'on-hold' AND on_hold_until <= :today
-            """)
-        .param("today", today.toString())
-        .update();
+            "SELECT id FROM enquiry WHERE state = 'on-hold' AND on_hold_until <= :today ORDER BY id")
+        .param("today", today)
+        .query(Long.class)
+        .list();
   }
 }

@@ -3,7 +3,6 @@ package firmtally.server.customers.enquiry;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.access.Actor;
-import firmtally.server.access.UserService;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.TooMany;
@@ -84,12 +83,10 @@ class WebFormController {
   static class Acts {
     private final EnquiryService enquiries;
     private final EnquiryReader reader;
-    private final UserService people;
 
-    Acts(EnquiryService enquiries, EnquiryReader reader, UserService people) {
+    Acts(EnquiryService enquiries, EnquiryReader reader) {
       this.enquiries = enquiries;
       this.reader = reader;
-      this.people = people;
     }
 
     @Transactional
@@ -115,8 +112,7 @@ class WebFormController {
               null);
       EnquiryReader.Draft draft = reader.read(input, form, email, phone);
       input.check();
-      Actor caretaker = people.caretaker();
-      enquiries.give(draft, caretaker);
+      enquiries.give(draft, Actor.SYSTEM);
     }
   }
 }

@@ -1,5 +1,13 @@
 package firmtally.server.customers.overview;
 
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.http.HttpStatus;
+import firmtally.server.platform.web.Versioned;
+import firmtally.server.platform.database.Idempotency;
+import firmtally.server.platform.web.NotAllowed;
 import firmtally.core.credit.CreditFile;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
@@ -39,6 +47,7 @@ class OverviewController {
   private final FileService files;
   private final SettingsService settings;
   private final Clock clock;
+  private final Idempotency once;
 
   OverviewController(
       OverviewStore store,
@@ -48,7 +57,8 @@ class OverviewController {
       ActivityService activities,
       FileService files,
       SettingsService settings,
-      Clock clock) {
+      Clock clock,
+      Idempotency once) {
     this.store = store;
     this.accounts = accounts;
     this.credit = credit;
@@ -57,6 +67,7 @@ class OverviewController {
     this.files = files;
     this.settings = settings;
     this.clock = clock;
+    this.once = once;
   }
 
   record OpenItemView(String ref, String balance, String due, boolean overdue) {}
@@ -65,7 +76,7 @@ class OverviewController {
   record Bought(
       long orders,
       String amount,
-      String margin,
+      @MaybeNull String margin,
       @MaybeNull String marginPercent,
       @MaybeNull String lastOn) {}
 
@@ -112,7 +123,8 @@ class OverviewController {
       List<OpenPaper> papers,
       List<ListService.OpportunityRow> opportunities,
       List<ActivityService.Activity> activities,
-      List<FileService.FileView> files) {}
+      List<FileService.FileView> files)
+      implements Versioned {}
 
   /** A customer in the ranking; growth is against the period of the same length before. */
   record Ranked(
@@ -124,7 +136,7 @@ class OverviewController {
       String owner,
       String lastOn,
       String sales,
-      String margin,
+      @MaybeNull String margin,
       @MaybeNull String marginPercent,
       String salesBefore,
       String growth,
@@ -134,8 +146,8 @@ class OverviewController {
 
   @GetMapping("/{id}")
   AccountPage account(@PathVariable long id, @SignedIn Actor actor) {
-    Account a = accounts.get(id);
-    CreditFile file = credit.file(id);
+    Account a = accounts.readable(id, actor);
+    CreditFile file = credit.file(id, actor);
     CurrencyUnit currency = settings.company().currency();
     return new AccountPage(
         a.id(),
@@ -158,15 +170,15 @@ class OverviewController {
         actor.mayChange(a.owner()),
         actor.manages(a.ownerTeam()),
         a.version(),
-        accounts.contacts(id),
-        accounts.notes(id),
+        accounts.contacts(id, actor),
+        accounts.notes(id, actor),
         file.openItems().stream().map(item -> item(item, file)).toList(),
-        WorksheetView.credit(credit.check(id, Optional.empty()), credit.ordered(id)),
-        store.bought(id, currency),
-        store.items(id, currency),
-        store.papers(id, settings.amounts()),
+        WorksheetView.credit(credit.standing(id, Optional.empty(), actor)),
+        store.bought(id, currency, actor),
+        store.items(id, currency, actor),
+        store.papers(id, settings.amounts(), actor),
         lists.ofAccount(id, actor),
-        activities.ofAccount(id, ACTIVITIES),
+        activities.ofAccount(id, ACTIVITIES, actor),
         files.of("account", id));
   }
 
@@ -175,6 +187,24 @@ class OverviewController {
         item.balance().isPositive() && item.due().plusDays(file.graceDays()).isBefore(file.asOf());
     return new OpenItemView(
         item.ref(), item.balance().getAmount().toPlainString(), item.due().toString(), isOverdue);
+  }
+
+  /** Plans something with an account itself. */
+  @PostMapping("/{id}/activities")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void planWith(
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody ActivityService.ActivityForm typed,
+      @SignedIn Actor actor) {
+    actor.checkSells();
+    accounts.readable(id, actor);
+    once.once(
+        key,
+        actor.id(),
+        "plan-activity",
+        "account " + id,
+        () -> activities.plan(ActivityService.On.account(id), typed, actor));
   }
 
   /**
@@ -187,30 +217,30 @@ class OverviewController {
   Ranking ranking(
       @RequestParam(defaultValue = "12") int months,
       @RequestParam(defaultValue = "sales") String by,
-      @RequestParam(defaultValue = "0") long owner) {
+      @RequestParam(defaultValue = "0") long owner,
+      @SignedIn Actor actor) {
     int length = Math.min(Math.max(months, 1), MOST_MONTHS);
     LocalDate today = LocalDate.now(clock);
     LocalDate from = today.minusMonths(length).plusDays(1);
     LocalDate before = from.minusMonths(length);
+    boolean byMargin = "margin".equals(by);
+    if (byMargin && !actor.seesCosts()) {
+      throw new NotAllowed("Margins are shown to those who sell and who manage.");
+    }
     Comparator<Ranked> order =
         Comparator.comparing(
             (Ranked r) ->
                 new BigDecimal(
-                    switch (by) {
-                      case "margin" -> r.margin();
-                      case "growth" -> r.growth();
-                      default -> r.sales();
-                    }));
+                    byMargin ? r.margin() : "growth".equals(by) ? r.growth() : r.sales()));
     return new Ranking(
         from.toString(),
         today.toString(),
         store
             .ranking(
-                before.toString(),
-                from.toString(),
-                today.toString(),
+                new OverviewStore.Period(before, from, today),
                 owner,
-                settings.company().currency())
+                settings.company().currency(),
+                actor)
             .stream()
             .sorted(order.reversed().thenComparing(Ranked::name).thenComparing(Ranked::id))
             .toList());

@@ -1,5 +1,8 @@
 package firmtally.server.customers.overview;
 
+import java.time.LocalDate;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.Rounding;
@@ -17,29 +20,38 @@ class OverviewStore {
       """
       SELECT COUNT(*) AS orders, COALESCE(SUM(w.contract), 0) AS amount, COALESCE(SUM(w.cost), 0) AS cost,
              MAX(s.placed_on) AS last_on
-      FROM customer_order s JOIN worksheet w ON w.id = s.worksheet_id WHERE s.account_id = :id
-      """;
+      FROM sales_order s JOIN worksheet w ON w.id = s.worksheet_id JOIN opportunity o ON o.id = s.opportunity_id
+        JOIN person p ON p.id = o.owner_id
+      WHERE s.account_id = :id AND """
+          + Visibility.OPPORTUNITY_READABLE;
   private static final String ITEMS =
       """
       SELECT l.product, l.description, MAX(s.placed_on) AS last_on, l.quantity, l.final, SUM(l.quantity) AS total,
              COUNT(*) AS times
-      FROM customer_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
-      WHERE s.account_id = :id AND l.gift = 0 AND l.final > 0
+      FROM sales_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
+        JOIN opportunity o ON o.id = s.opportunity_id JOIN person p ON p.id = o.owner_id
+      WHERE s.account_id = :id AND l.gift = 0 AND l.final > 0 AND """
+          + Visibility.OPPORTUNITY_READABLE
+          + """
       GROUP BY COALESCE(l.product, l.description) ORDER BY last_on DESC, SUM(l.final) DESC LIMIT 12
       """;
   private static final String PAPERS =
       """
-      SELECT 'quote' AS kind, q.id, q.number, o.title, q.state, q.valid_until AS day, w.contract AS value
-      FROM quote q JOIN opportunity o ON o.id = q.opportunity_id JOIN worksheet w ON w.id = q.worksheet_id
-      WHERE o.account_id = :id AND q.state IN ('draft', 'sent') AND o.state = 'open'
-      UNION ALL
-      SELECT 'order', s.id, s.number, o.title, s.state, s.placed_on, w.contract
-      FROM customer_order s JOIN opportunity o ON o.id = s.opportunity_id JOIN worksheet w ON w.id = s.worksheet_id
-      WHERE s.account_id = :id AND s.state <> 'invoiced'
-      UNION ALL
-      SELECT 'agreement', g.id, g.number, 'Until ' || g.end_day, g.state, g.end_day, g.value
-      FROM agreement g WHERE g.account_id = :id AND g.state = 'running'
-      ORDER BY kind DESC, day, id
+      SELECT * FROM (
+        SELECT 'quote' AS kind, q.id, q.number, o.title, q.state, q.valid_until AS day, w.contract AS value, o.id AS opp
+        FROM quote q JOIN opportunity o ON o.id = q.opportunity_id JOIN worksheet w ON w.id = q.worksheet_id
+        WHERE q.account_id = :id AND q.state IN ('draft', 'sent') AND o.state = 'open'
+        UNION ALL
+        SELECT 'order', s.id, s.number, o.title, s.state, s.placed_on, w.contract, o.id
+        FROM sales_order s JOIN opportunity o ON o.id = s.opportunity_id JOIN worksheet w ON w.id = s.worksheet_id
+        WHERE s.account_id = :id AND s.state <> 'invoiced'
+        UNION ALL
+        SELECT 'agreement', g.id, g.number, 'Until ' || g.end_day, g.state, g.end_day, g.value, d.opportunity_id
+        FROM agreement g JOIN document d ON d.id = g.order_id WHERE g.account_id = :id AND g.state = 'running') x
+      WHERE EXISTS (SELECT 1 FROM opportunity o JOIN person p ON p.id = o.owner_id WHERE o.id = x.opp AND """
+          + Visibility.OPPORTUNITY_READABLE
+          + """
+      ) ORDER BY kind DESC, day, id
       """;
   private static final String RANKING =
       """
@@ -47,19 +59,20 @@ class OverviewStore {
              COALESCE(SUM(CASE WHEN s.placed_on >= :from THEN w.contract END), 0) AS sales,
              COALESCE(SUM(CASE WHEN s.placed_on >= :from THEN w.cost END), 0) AS cost,
              COALESCE(SUM(CASE WHEN s.placed_on < :from THEN w.contract END), 0) AS before
-      FROM customer_order s JOIN account a ON a.id = s.account_id JOIN person p ON p.id = a.owner_id
+      FROM sales_order s JOIN account a ON a.id = s.account_id JOIN person p ON p.id = a.owner_id
         JOIN worksheet w ON w.id = s.worksheet_id
       WHERE s.placed_on >= :before AND s.placed_on <= :to AND (:owner = 0 OR a.owner_id = :owner)
-      GROUP BY a.id
-      """;
+        AND """
+          + Visibility.OWNED_READABLE
+          + " GROUP BY a.id";
   private final Sql sql;
 
   OverviewStore(Sql sql) {
     this.sql = sql;
   }
 
-  OverviewController.Bought bought(long account, CurrencyUnit currency) {
-    return sql.sql(BOUGHT)
+  OverviewController.Bought bought(long account, CurrencyUnit currency, Actor actor) {
+    return Visibility.bind(sql.sql(BOUGHT), actor)
         .param("id", account)
         .query(
             (row, n) -> {
@@ -68,8 +81,8 @@ class OverviewStore {
               return new OverviewController.Bought(
                   row.getLong("orders"),
                   text(amount),
-                  text(margin),
-                  percent(margin, amount),
+                  actor.seesCosts() ? text(margin) : null,
+                  actor.seesCosts() ? percent(margin, amount) : null,
                   row.getString("last_on"));
             })
         .single();
@@ -82,8 +95,8 @@ class OverviewStore {
         .orElse(null);
   }
 
-  List<OverviewController.BoughtItem> items(long account, CurrencyUnit currency) {
-    return sql.sql(ITEMS)
+  List<OverviewController.BoughtItem> items(long account, CurrencyUnit currency, Actor actor) {
+    return Visibility.bind(sql.sql(ITEMS), actor)
         .param("id", account)
         .query(
             (row, n) ->
@@ -101,8 +114,9 @@ class OverviewStore {
         .list();
   }
 
-  List<OverviewController.OpenPaper> papers(long account, LongFunction<String> amounts) {
-    return sql.sql(PAPERS)
+  List<OverviewController.OpenPaper> papers(
+      long account, LongFunction<String> amounts, Actor actor) {
+    return Visibility.bind(sql.sql(PAPERS), actor)
         .param("id", account)
         .query(
             (row, n) ->
@@ -117,13 +131,16 @@ class OverviewStore {
         .list();
   }
 
+  /** A period, and the first day of the one before it. */
+  record Period(LocalDate before, LocalDate from, LocalDate to) {}
+
   /** Everybody who bought in a period or the one before it. */
   List<OverviewController.Ranked> ranking(
-      String before, String from, String to, long owner, CurrencyUnit currency) {
-    return sql.sql(RANKING)
-        .param("before", before)
-        .param("from", from)
-        .param("to", to)
+      Period period, long owner, CurrencyUnit currency, Actor actor) {
+    return Visibility.bind(sql.sql(RANKING), actor)
+        .param("before", period.before())
+        .param("from", period.from())
+        .param("to", period.to())
         .param("owner", owner)
         .query(
             (row, n) -> {
@@ -139,8 +156,8 @@ class OverviewStore {
                   row.getString("owner"),
                   row.getString("last_on"),
                   text(sales),
-                  text(margin),
-                  percent(margin, sales),
+                  actor.seesCosts() ? text(margin) : null,
+                  actor.seesCosts() ? percent(margin, sales) : null,
                   text(earlier),
                   text(sales.minus(earlier)),
                   percent(sales.minus(earlier), earlier));

@@ -1,5 +1,7 @@
 package firmtally.server.customers.reassignment;
 
+import org.springframework.web.bind.annotation.RequestHeader;
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import java.util.List;
@@ -16,22 +18,28 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/reassignments")
 class ReassignmentController {
   private final ReassignmentService reassignments;
+  private final Idempotency once;
 
-  ReassignmentController(ReassignmentService reassignments) {
+  ReassignmentController(ReassignmentService reassignments, Idempotency once) {
     this.reassignments = reassignments;
+    this.once = once;
   }
 
   record Reassigned(long id) {}
 
   @GetMapping
-  List<ReassignmentService.ReassignmentView> list() {
-    return reassignments.list();
+  List<ReassignmentService.ReassignmentView> list(@SignedIn Actor actor) {
+    return reassignments.list(actor);
   }
 
   @PostMapping
   Reassigned reassign(
-      @RequestBody ReassignmentService.ReassignmentForm typed, @SignedIn Actor actor) {
-    return new Reassigned(reassignments.reassign(typed, actor));
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody ReassignmentService.ReassignmentForm typed,
+      @SignedIn Actor actor) {
+    return new Reassigned(
+        once.once(
+            key, actor.id(), "reassign-accounts", "", () -> reassignments.reassign(typed, actor)));
   }
 
   /** Gives everything back before the last day. */

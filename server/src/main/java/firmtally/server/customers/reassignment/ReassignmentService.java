@@ -1,5 +1,6 @@
 package firmtally.server.customers.reassignment;
 
+import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
@@ -22,7 +23,7 @@ import org.springframework.transaction.annotation.Transactional;
  * planned. With a last day all that is still with the colleague goes back by itself the day after.
  */
 @Service
-public class ReassignmentService {
+public class ReassignmentService implements DueWork {
   private final ReassignmentStore store;
   private final AccountService accounts;
   private final OpportunityService opportunities;
@@ -71,8 +72,8 @@ public class ReassignmentService {
     }
   }
 
-  List<ReassignmentView> list() {
-    return store.list();
+  List<ReassignmentView> list(Actor actor) {
+    return store.list(actor);
   }
 
   /** Hands over in one act: all of it or nothing. */
@@ -95,6 +96,7 @@ public class ReassignmentService {
     if (from.id() == to.id()) {
       input.refuse("toId", "Choose a colleague.");
     }
+    people.checkActive(input, "toId", to.id());
     if (to.role() == Role.CREDIT_CONTROLLER) {
       input.refuse("toId", to.name() + " does not sell.");
     }
@@ -115,10 +117,10 @@ public class ReassignmentService {
             until.map(LocalDate::toString).orElse(null));
     for (Account account : book) {
       store.addRecord(id, "account", account.id());
-      accounts.setOwner(account.id(), to.id(), to.name(), actor.id());
+      accounts.setOwner(account.id(), to, actor);
       for (long open : opportunities.openOf(account.id(), from.id())) {
         store.addRecord(id, "opportunity", open);
-        opportunities.setOwner(open, to, actor.id());
+        opportunities.setOwner(open, to, actor);
       }
     }
     return id;
@@ -133,19 +135,25 @@ public class ReassignmentService {
     if (actor.id() != from.id() && !actor.manages(from.team())) {
       throw new NotAllowed("Only " + from.name() + " or their manager may end this.");
     }
-    giveBack(running, actor.id());
+    giveBack(running, actor);
   }
 
-  /** Gives back everything whose last day is over. */
+  @Override
+  public String job() {
+    return "reassignments that end";
+  }
+
+  /** Gives back everything whose last day is over; the company does it by itself. */
+  @Override
   @Transactional
-  public void endDue() {
-    store.due(LocalDate.now(clock).toString()).forEach(due -> giveBack(due, due.madeBy()));
+  public void run(LocalDate today) {
+    store.due(today.toString()).forEach(due -> giveBack(due, Actor.SYSTEM));
   }
 
-  private void giveBack(ReassignmentStore.Due due, long by) {
+  private void giveBack(ReassignmentStore.Due due, Actor by) {
     Actor owner = people.get(due.fromId());
     for (long account : store.stillWith(due.id(), "account", due.toId())) {
-      accounts.setOwner(account, owner.id(), owner.name(), by);
+      accounts.setOwner(account, owner, by);
     }
     for (long opportunity : store.stillWith(due.id(), "opportunity", due.toId())) {
       opportunities.setOwner(opportunity, owner, by);

@@ -1,5 +1,7 @@
 package firmtally.server.customers.reassignment;
 
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import java.util.List;
 import java.util.Optional;
@@ -14,7 +16,6 @@ class ReassignmentStore {
              (SELECT COUNT(*) FROM reassignment_record r WHERE r.reassignment_id = h.id AND r.record = 'opportunity')
                AS opportunities
       FROM reassignment h JOIN person f ON f.id = h.from_id JOIN person t ON t.id = h.to_id
-      ORDER BY h.id DESC LIMIT 60
       """;
   private final Sql sql;
 
@@ -24,8 +25,16 @@ class ReassignmentStore {
 
   record Due(long id, long fromId, long toId, long madeBy) {}
 
-  List<ReassignmentService.ReassignmentView> list() {
-    return sql.sql(LIST).query(ReassignmentService.ReassignmentView.class).list();
+  /** The latest that concern somebody: their own, their team's. */
+  List<ReassignmentService.ReassignmentView> list(Actor actor) {
+    return Visibility.bind(
+            sql.sql(
+                LIST
+                    + """
+                      WHERE :sees = '' OR f.team = :sees OR t.team = :sees OR :me IN (h.from_id, h.to_id)
+                      ORDER BY h.id DESC LIMIT 60
+                      """),
+            actor).query(ReassignmentService.ReassignmentView.class).list();
   }
 
   long insert(long from, long to, long by, String on, String until) {

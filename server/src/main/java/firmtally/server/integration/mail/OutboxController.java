@@ -1,6 +1,9 @@
 package firmtally.server.integration.mail;
 
 import firmtally.formats.mail.Eml;
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.MaybeNull;
 import java.util.List;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -8,32 +11,39 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
+/** Emails that left, for who sees the records that they belong to. */
 @RestController
 @RequestMapping("/api/outbox")
 class OutboxController {
-  private final Outbox outbox;
+  private static final int PAGE = 100;
+  private static final String LAST = "9223372036854775807";
+  private final EmailQueue emails;
 
-  OutboxController(Outbox outbox) {
-    this.outbox = outbox;
+  OutboxController(EmailQueue emails) {
+    this.emails = emails;
   }
 
+  record EmailPage(List<EmailQueue.EmailRow> rows, @MaybeNull Long next) {}
+
   @GetMapping
-  List<Outbox.MailRow> list() {
-    return outbox.list();
+  EmailPage list(@RequestParam(defaultValue = LAST) long before, @SignedIn Actor actor) {
+    List<EmailQueue.EmailRow> rows = emails.list(actor, before, PAGE);
+    return new EmailPage(rows, rows.size() == PAGE ? rows.get(PAGE - 1).id() : null);
   }
 
   @GetMapping("/{id}")
-  Eml.Readable read(@PathVariable long id) {
-    return Eml.read(outbox.eml(id));
+  Eml.Readable read(@PathVariable long id, @SignedIn Actor actor) {
+    return emails.read(id, actor);
   }
 
   @GetMapping(path = "/{id}/mail.eml", produces = "message/rfc822")
-  ResponseEntity<byte[]> eml(@PathVariable long id) {
+  ResponseEntity<byte[]> eml(@PathVariable long id, @SignedIn Actor actor) {
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType("message/rfc822"))
         .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"email-" + id + ".eml\"")
-        .body(outbox.eml(id));
+        .body(emails.eml(id, actor));
   }
 }

@@ -2,8 +2,13 @@ package firmtally.server.integration.mail;
 
 import firmtally.formats.mail.Eml;
 
-/** Mail that leaves the house. */
-public interface OutgoingMail {
-  /** Hands an email over, in the transaction of the act that sends it. */
-  void send(Eml.Mail email, long opportunity);
+/** Hands emails over to whatever carries them away. */
+interface OutgoingMail {
+  /**
+   * Hands one email over.
+   *
+   * @param id its place in the queue
+   * @throws RuntimeException when it was not taken; it is tried again later
+   */
+  void deliver(long id, Eml.Mail email);
 }

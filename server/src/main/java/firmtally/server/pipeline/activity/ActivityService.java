@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.activity;
 
+import firmtally.server.platform.records.Records;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.audit.ChangeLog;
@@ -23,12 +24,15 @@ public class ActivityService {
   private static final int LONGEST = 200;
   private final ActivityStore store;
   private final UserService people;
+  private final Records records;
   private final ChangeLog log;
   private final Clock clock;
 
-  ActivityService(ActivityStore store, UserService people, ChangeLog log, Clock clock) {
+  ActivityService(
+      ActivityStore store, UserService people, Records records, ChangeLog log, Clock clock) {
     this.store = store;
     this.people = people;
+    this.records = records;
     this.log = log;
     this.clock = clock;
   }
@@ -71,6 +75,7 @@ public class ActivityService {
       @MaybeNull Long opportunityId,
       @MaybeNull Long enquiryId,
       @MaybeNull Long accountId,
+      @MaybeNull String closedAt,
       @MaybeNull String doneAt,
       String outcome,
       long version) {}
@@ -106,9 +111,9 @@ public class ActivityService {
     return store.of(on);
   }
 
-  /** Everything done and planned with an account, its opportunities' with it. */
-  public List<Activity> ofAccount(long account, int most) {
-    return store.ofAccount(account, most);
+  /** What was done and is planned with an account, with its opportunities that somebody may read. */
+  public List<Activity> ofAccount(long account, int most, Actor actor) {
+    return store.ofAccount(account, most, actor);
   }
 
   /**
@@ -184,15 +189,15 @@ public class ActivityService {
     if (person == null || person == actor.id()) {
       return actor.id();
     }
-    if (people.list().stream().noneMatch(p -> p.id() == person)) {
-      input.refuse(at + "personId", "There is no person " + person + ".");
+    if (!people.isActive(person)) {
+      input.refuse(at + "personId", "Choose an active user.");
     }
     return person;
   }
 
-  /** Plans an activity of an opportunity that the house plans by itself. */
+  /** Plans an activity of an opportunity that the company plans by itself. */
   @Transactional
-  public void plan(long opportunity, String kind, String subject, LocalDate due, long person) {
+  public void planBySystem(long opportunity, String kind, String subject, LocalDate due, long person) {
     store.insert(
         new ActivityStore.Row(
             kind, subject, due.toString(), null, person, null, opportunity, null, null, null, ""));
@@ -290,11 +295,13 @@ public class ActivityService {
 
   private ActivityStore.Kept changeable(long id, Actor actor) {
     ActivityStore.Kept kept =
-        store.find(id, actor.id()).orElseThrow(() -> new NotThere("activity", id));
-    boolean isOwners = kept.ownerId() != null && kept.ownerId() == actor.id();
-    if (!isOwners && !kept.shared()) {
-      actor.checkMayChange(kept.person(), "this activity");
+        store.find(id).orElseThrow(() -> new NotThere("activity", id));
+    On on = on(kept);
+    boolean isTheirs = kept.personId() == actor.id();
+    if (isTheirs) {
+      return kept;
     }
+    records.checkEditable(on.record(), on.id(), actor);
     return kept;
   }
 
@@ -305,10 +312,16 @@ public class ActivityService {
     return kept.enquiryId() != null ? On.enquiry(kept.enquiryId()) : On.account(kept.accountId());
   }
 
-  /** Closes what is open when its opportunity is won or lost. */
+  /** Closes what is open when its opportunity is won or lost; nothing of it was done by that. */
   @Transactional
   public void closeOpen(long opportunity, String outcome) {
     store.closeOpen(opportunity, clock.instant().toString(), outcome);
+  }
+
+  /** Notes that what was planned on an opportunity was done, for history that is taken over. */
+  @Transactional
+  public void doneOpen(long opportunity, String outcome) {
+    store.doneOpen(opportunity, clock.instant().toString(), outcome);
   }
 
   /** Gives what is open on an opportunity and one person's to another. */

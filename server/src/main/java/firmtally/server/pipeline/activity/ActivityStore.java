@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.activity;
 
+import firmtally.server.access.Visibility;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.database.Sql;
 import java.time.LocalDate;
@@ -12,32 +13,26 @@ class ActivityStore {
   private static final String ROWS =
       """
       SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person, a.opportunity_id, a.enquiry_id,
-             a.account_id, a.done_at, a.outcome, a.version
+             a.account_id, a.closed_at, a.done_at, a.outcome, a.version
       FROM activity a JOIN person p ON p.id = a.person_id
       """;
   private static final String FIND =
       """
-      SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person_name, p.team AS person_team,
-             a.opportunity_id, a.enquiry_id, a.account_id, a.done_at, a.version,
-             COALESCE(o.owner_id, e.owner_id, c.owner_id) AS owner_id,
-             EXISTS (SELECT 1 FROM opportunity_share s
-                     WHERE s.opportunity_id = a.opportunity_id AND s.person_id = :me) AS shared
-      FROM activity a JOIN person p ON p.id = a.person_id
-        LEFT JOIN opportunity o ON o.id = a.opportunity_id
-        LEFT JOIN enquiry e ON e.id = a.enquiry_id
-        LEFT JOIN account c ON c.id = a.account_id
-      WHERE a.id = :id
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, a.opportunity_id, a.enquiry_id, a.account_id,
+             a.done_at, a.version
+      FROM activity a WHERE a.id = :id
       """;
   private static final String INSERT =
       """
       INSERT INTO activity (kind, subject, due, at_time, person_id, planned_by, opportunity_id, enquiry_id, account_id,
-                            done_at, outcome)
-      VALUES (:kind, :subject, :due, :time, :person, :plannedBy, :opportunity, :enquiry, :account, :doneAt, :outcome)
+                            closed_at, done_at, outcome)
+      VALUES (:kind, :subject, :due, :time, :person, :plannedBy, :opportunity, :enquiry, :account, :doneAt, :doneAt,
+              :outcome)
       RETURNING id
       """;
   private static final String CALENDAR =
       """
-      SELECT a.id, a.kind, a.subject, a.due, a.at_time, p.name AS person, a.done_at IS NOT NULL AS done,
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, p.name AS person, a.closed_at IS NOT NULL AS done,
              COALESCE(o.number, e.number, c.number) AS number,
              CASE WHEN o.id IS NOT NULL THEN 'opportunity' WHEN e.id IS NOT NULL THEN 'enquiry' ELSE 'account' END AS record,
              COALESCE(o.id, e.id, c.id) AS record_id, COALESCE(oa.name, e.name, c.name) AS account
@@ -69,7 +64,7 @@ class ActivityStore {
       String doneAt,
       String outcome) {}
 
-  /** An activity as it stands, with whose it is and whose the record. */
+  /** An activity as it stands. */
   record Kept(
       long id,
       String kind,
@@ -77,48 +72,45 @@ class ActivityStore {
       String due,
       String atTime,
       long personId,
-      String personName,
-      String personTeam,
       Long opportunityId,
       Long enquiryId,
       Long accountId,
       String doneAt,
-      long version,
-      Long ownerId,
-      boolean shared) {
-    Actor.Owner person() {
-      return new Actor.Owner(personId, personName, personTeam);
-    }
-  }
+      long version) {}
 
   List<ActivityService.Activity> of(ActivityService.On on) {
     return sql.sql(
             ROWS
                 + " WHERE a."
                 + on.column()
-                + " = :id ORDER BY a.done_at IS NOT NULL, a.done_at DESC, a.due, a.id DESC LIMIT 300")
+                + " = :id ORDER BY a.closed_at IS NOT NULL, a.closed_at DESC, a.due, a.id DESC LIMIT 300")
         .param("id", on.id())
         .query(ActivityService.Activity.class)
         .list();
   }
 
   /** Everything done and planned with an account, its opportunities' with it, the latest first. */
-  List<ActivityService.Activity> ofAccount(long account, int most) {
-    return sql.sql(
-            ROWS
-                + """
-                  WHERE a.account_id = :id OR a.opportunity_id IN (SELECT id FROM opportunity WHERE account_id = :id)
-                  ORDER BY a.done_at IS NOT NULL, a.done_at DESC, a.due, a.id DESC LIMIT :most
-                  """)
+  List<ActivityService.Activity> ofAccount(long account, int most, Actor actor) {
+    return Visibility.bind(
+            sql.sql(
+                ROWS
+                    + """
+                  WHERE a.account_id = :id OR a.opportunity_id IN (
+                    SELECT o.id FROM opportunity o JOIN person p ON p.id = o.owner_id WHERE o.account_id = :id AND """
+                    + Visibility.OPPORTUNITY_READABLE
+                    + """
+                  )
+                  ORDER BY a.closed_at IS NOT NULL, a.closed_at DESC, a.due, a.id DESC LIMIT :most
+                  """),
+            actor)
         .param("id", account)
         .param("most", most)
         .query(ActivityService.Activity.class)
         .list();
   }
 
-  /** An activity, and whether its opportunity is shared with somebody. */
-  Optional<Kept> find(long id, long me) {
-    return sql.sql(FIND).param("id", id).param("me", me).query(Kept.class).optional();
+  Optional<Kept> find(long id) {
+    return sql.sql(FIND).param("id", id).query(Kept.class).optional();
   }
 
   long insert(Row row) {
@@ -128,8 +120,8 @@ class ActivityStore {
   int done(long id, String at, String outcome) {
     return sql.sql(
             """
-            UPDATE activity SET done_at = :at, outcome = :outcome, version = version + 1
-            WHERE id = :id AND done_at IS NULL
+            UPDATE activity SET closed_at = :at, done_at = :at, outcome = :outcome, version = version + 1
+            WHERE id = :id AND closed_at IS NULL
             """)
         .param("id", id)
         .param("at", at)
@@ -140,7 +132,7 @@ class ActivityStore {
   int undone(long id) {
     return sql.sql(
             """
-            UPDATE activity SET done_at = NULL, outcome = '', version = version + 1
+            UPDATE activity SET closed_at = NULL, done_at = NULL, outcome = '', version = version + 1
             WHERE id = :id AND done_at IS NOT NULL
             """)
         .param("id", id)
@@ -152,7 +144,7 @@ class ActivityStore {
             """
             UPDATE activity SET subject = :subject, due = :due, at_time = :time, person_id = :person,
               version = version + 1
-            WHERE id = :id AND version = :version AND done_at IS NULL
+            WHERE id = :id AND version = :version AND closed_at IS NULL
             """)
         .param("id", id)
         .param("version", version)
@@ -166,8 +158,20 @@ class ActivityStore {
   void closeOpen(long opportunity, String at, String outcome) {
     sql.sql(
             """
-            UPDATE activity SET done_at = :at, outcome = :outcome, version = version + 1
-            WHERE opportunity_id = :id AND done_at IS NULL
+            UPDATE activity SET closed_at = :at, outcome = :outcome, version = version + 1
+            WHERE opportunity_id = :id AND closed_at IS NULL
+            """)
+        .param("id", opportunity)
+        .param("at", at)
+        .param("outcome", outcome)
+        .update();
+  }
+
+  void doneOpen(long opportunity, String at, String outcome) {
+    sql.sql(
+            """
+            UPDATE activity SET closed_at = :at, done_at = :at, outcome = :outcome, version = version + 1
+            WHERE opportunity_id = :id AND closed_at IS NULL
             """)
         .param("id", opportunity)
         .param("at", at)
@@ -177,7 +181,7 @@ class ActivityStore {
 
   boolean hasOpen(long opportunity) {
     return sql.sql(
-            "SELECT EXISTS (SELECT 1 FROM activity WHERE opportunity_id = :id AND done_at IS NULL)")
+            "SELECT EXISTS (SELECT 1 FROM activity WHERE opportunity_id = :id AND closed_at IS NULL)")
         .param("id", opportunity)
         .query(Boolean.class)
         .single();
@@ -188,7 +192,7 @@ class ActivityStore {
     sql.sql(
             """
             UPDATE activity SET person_id = :to, version = version + 1
-            WHERE opportunity_id = :id AND person_id = :from AND done_at IS NULL
+            WHERE opportunity_id = :id AND person_id = :from AND closed_at IS NULL
             """)
         .param("id", opportunity)
         .param("from", from)

@@ -19,7 +19,7 @@ class CalendarStore {
         AND (:team = '' OR p.team = :team)
         AND
       """
-          + Visibility.SEEN
+          + Visibility.OPPORTUNITY_READABLE
           + " ORDER BY o.expected_close, w.contract DESC, o.id LIMIT 2000";
   private final Sql sql;
 

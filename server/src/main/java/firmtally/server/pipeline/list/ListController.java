@@ -45,7 +45,7 @@ class ListController {
   }
 
   @GetMapping("/used")
-  TeamService.Used used() {
+  TeamService.Used used(@SignedIn Actor actor) {
     return team.used();
   }
 

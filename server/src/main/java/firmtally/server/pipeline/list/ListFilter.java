@@ -22,7 +22,7 @@ public final class ListFilter {
   static final String NO_NEXT =
       """
       o.state = 'open'
-      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL)
+      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL)
       """;
   static final String SILENT =
       """
@@ -53,7 +53,7 @@ public final class ListFilter {
       where.and("o.state = :state", "state", state);
     }
     if (!actor.seesTeam().isEmpty()) {
-      where.and(Visibility.SEEN);
+      where.and(Visibility.OPPORTUNITY_READABLE);
     }
     if (query.owner() != null && query.owner() > 0) {
       where.and("o.owner_id = :owner", "owner", query.owner());

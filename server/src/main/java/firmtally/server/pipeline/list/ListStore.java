@@ -32,7 +32,7 @@ class ListStore {
           + " s.name AS stage, sp.name AS process, COALESCE(o.own_probability, s.probability) AS probability, o.state, o.expected_close,"
           + " o.slips, o.value, o.stage_since, s.usual_days, o.touched_on,"
           + " o.priority, o.interest, o.closed_on, o.reason, o.competitor, o.campaign, o.source, o.version,"
-          + " (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due, ("
+          + " (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL) AS next_due, ("
           + ListFilter.NO_NEXT
           + ") AS no_next, ("
           + ListFilter.SILENT

@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
+import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.access.Actor;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.audit.ChangeLog;
@@ -8,7 +9,6 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.List;
 import java.util.Optional;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
@@ -16,7 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** How opportunities end, rest and begin again. They can be read for ever. */
 @Service
-public class EndingService {
+public class EndingService implements DueWork {
   private static final int LONGEST = 160;
   private static final String RECORD = "opportunity";
   private final OpportunityService service;
@@ -49,41 +49,43 @@ public class EndingService {
 
   /** Won with the true amount; its open activities are closed. */
   @Transactional
-  public void win(long id, Money amount, Actor actor) {
-    Opportunity before = service.get(id);
-    if (!before.isOpen() && !before.state().equals("paused")) {
-      throw new NotPossible("This opportunity is " + before.state() + " already.");
-    }
-    end(before, before.version(), "won", Optional.of(amount), null, null, null);
-    activities.closeOpen(id, "Closed with the order.");
+  public void win(Opportunity before, Money amount, Actor actor) {
+    end(before, before.version(), new End(OpportunityState.WON, amount, null, null, null));
+    activities.closeOpen(before.id(), "Closed with the order.");
     log.note(
-        actor.id(), RECORD, id, "state", before.state(), "won " + OpportunityService.text(amount));
+        actor.id(),
+        RECORD,
+        before.id(),
+        "state",
+        before.state().word(),
+        "won " + OpportunityService.text(amount));
   }
 
   /** Lost, with a reason and the competitor who won it; its open activities are closed. */
   @Transactional
   public void lose(long id, long version, Loss typed, Actor actor) {
-    Opportunity before = service.mine(id, actor);
-    if (!before.isOpen() && !before.state().equals("paused")) {
-      throw new NotPossible("This opportunity is " + before.state() + " already.");
-    }
+    Opportunity before = service.editable(id, actor);
+    before.state().checkMayBecome(OpportunityState.LOST);
     Input input = new Input();
     String reason = input.text("reason", typed.reason(), LONGEST);
     String competitor = input.optionalText("competitor", typed.competitor(), LONGEST);
     input.check();
-    end(before, version, "lost", Optional.empty(), reason, blankToNull(competitor), null);
+    end(
+        before,
+        version,
+        new End(OpportunityState.LOST, null, reason, blankToNull(competitor), null));
     if (!competitor.isEmpty()) {
       team.addCompetitor(id, competitor);
     }
     activities.closeOpen(id, "Closed: lost.");
     String words = reason + (competitor.isEmpty() ? "" : ", to " + competitor);
-    log.note(actor.id(), RECORD, id, "state", before.state(), "lost: " + words);
+    log.note(actor.id(), RECORD, id, "state", before.state().word(), "lost: " + words);
   }
 
   /** Rests until a day; then it is open again by itself, with a call on that day. */
   @Transactional
   public void pause(long id, long version, Pause typed, Actor actor) {
-    Opportunity before = service.changeable(id, actor);
+    Opportunity before = service.editableOpen(id, actor);
     Input input = new Input();
     Optional<LocalDate> until = input.day("until", typed.until());
     String reason = input.optionalText("reason", typed.reason(), LONGEST);
@@ -91,8 +93,8 @@ public class EndingService {
       input.refuse("until", "This has to be a day after today.");
     }
     input.check();
-    String day = until.orElseThrow().toString();
-    end(before, version, "paused", Optional.empty(), blankToNull(reason), null, day);
+    LocalDate day = until.orElseThrow();
+    end(before, version, new End(OpportunityState.PAUSED, null, blankToNull(reason), null, day));
     String words = "paused until " + day + (reason.isEmpty() ? "" : ": " + reason);
     log.note(actor.id(), RECORD, id, "state", "open", words);
   }
@@ -100,56 +102,57 @@ public class EndingService {
   /** Opens what is paused or lost again, with a call planned for today. */
   @Transactional
   public void reopen(long id, long version, Actor actor) {
-    Opportunity before = service.mine(id, actor);
-    if (!before.state().equals("paused") && !before.state().equals("lost")) {
-      throw new NotPossible(
-          before.isOpen()
-              ? "This opportunity is open."
-              : "This opportunity is won: its order stands. Open another one, or copy it.");
+    Opportunity before = service.editable(id, actor);
+    if (before.isOpen()) {
+      throw new NotPossible("This opportunity is open.");
     }
-    open(before, version, actor.id());
+    open(before, version, actor);
   }
 
-  /** Opens again what was paused until today or earlier. */
+  @Override
+  public String job() {
+    return "pauses of opportunities that end";
+  }
+
+  /** Opens again what was paused until today or earlier; the company does it by itself. */
+  @Override
   @Transactional
-  public void wakePaused() {
-    List<Long> due = store.pausedUntil(LocalDate.now(clock));
-    for (long id : due) {
-      Opportunity paused = service.get(id);
-      open(paused, paused.version(), paused.ownerId());
+  public void run(LocalDate today) {
+    for (long id : store.pausedUntil(today)) {
+      Opportunity paused = service.readable(id, Actor.SYSTEM);
+      open(paused, paused.version(), Actor.SYSTEM);
     }
   }
 
-  private void open(Opportunity before, long version, long by) {
-    end(before, version, "open", Optional.empty(), null, null, null);
+  private void open(Opportunity before, long version, Actor by) {
+    end(before, version, new End(OpportunityState.OPEN, null, null, null, null));
     if (!activities.hasOpen(before.id())) {
-      activities.plan(
+      activities.planBySystem(
           before.id(), "call", "Take it up again", LocalDate.now(clock), before.ownerId());
     }
-    log.note(by, RECORD, before.id(), "state", before.state(), "open");
+    log.note(by.id(), RECORD, before.id(), "state", before.state().word(), "open");
   }
 
-  private void end(
-      Opportunity before,
-      long version,
-      String state,
-      Optional<Money> won,
-      String reason,
-      String competitor,
-      String until) {
-    String today = LocalDate.now(clock).toString();
-    boolean isClosed = state.equals("won") || state.equals("lost");
+  /** How it stands afterwards; what does not apply is null. */
+  private record End(
+      OpportunityState state, Money won, String reason, String competitor, LocalDate until) {}
+
+  private void end(Opportunity before, long version, End end) {
+    before.state().checkMayBecome(end.state());
+    LocalDate today = LocalDate.now(clock);
+    boolean isClosed =
+        end.state() == OpportunityState.WON || end.state() == OpportunityState.LOST;
     int updated =
         store.end(
             new OpportunityStore.Ending(
                 before.id(),
                 version,
-                state,
+                end.state(),
                 isClosed ? today : null,
-                won.map(Money::getAmountMinorLong).orElse(null),
-                reason,
-                competitor,
-                until,
+                end.won() == null ? null : end.won().getAmountMinorLong(),
+                end.reason(),
+                end.competitor(),
+                end.until(),
                 today));
     log.expectOne(updated, RECORD, before.id(), before.version());
   }

@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
+import java.time.Duration;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.process.ProcessService;
@@ -87,7 +88,7 @@ public class MoveService {
   /** Ticks a check off by hand, or takes the tick away. */
   @Transactional
   public void tick(long id, long checkId, boolean done, Actor actor) {
-    Opportunity opportunity = service.changeable(id, actor);
+    Opportunity opportunity = service.editableOpen(id, actor);
     Stage.Check check =
         service.process(opportunity).stages().stream()
             .flatMap(stage -> stage.liveChecks().stream())
@@ -105,7 +106,7 @@ public class MoveService {
   /** Moves it to any stage of its process: on, over some, or back. */
   @Transactional
   public void move(long id, long version, long stageId, Actor actor) {
-    Opportunity before = service.changeable(id, actor);
+    Opportunity before = service.editableOpen(id, actor);
     Stage to = target(before, stageId);
     move(before, version, to, actor);
   }
@@ -154,7 +155,7 @@ public class MoveService {
   }
 
   private void move(Opportunity before, long version, Stage to, Actor actor) {
-    int updated = store.move(before.id(), version, to.id(), LocalDate.now(clock).toString());
+    int updated = store.move(before.id(), version, to.id(), LocalDate.now(clock));
     log.expectOne(updated, RECORD, before.id(), before.version());
     logMove(before, to, actor);
   }
@@ -162,7 +163,7 @@ public class MoveService {
   /** Notes a move in the stage log, with the value then, and in the change log. */
   public void logMove(Opportunity before, Stage to, Actor actor) {
     String from = service.process(before).stage(before.stageId()).name();
-    Money value = worksheets.get(before.worksheetId(), service.context(before, actor)).contract();
+    Money value = worksheets.get(before.worksheetId(), service.context(before)).contract();
     store.logStage(
         before.id(),
         clock.instant().toString(),
@@ -173,7 +174,32 @@ public class MoveService {
     log.note(actor.id(), RECORD, before.id(), "stage", from, to.name());
   }
 
-  /** Keeps the lines that were typed; where a stage says so, that moves it on in the same act. */
+  /** Notes another expected close, in its own log and in the change log. */
+  public void logClose(Opportunity before, LocalDate to, Actor actor) {
+    store.logClose(before.id(), clock.instant(), actor.id(), before.expectedClose(), to);
+    log.note(
+        actor.id(),
+        RECORD,
+        before.id(),
+        "expected close",
+        before.expectedClose().toString(),
+        to.toString());
+  }
+
+  /**
+   * Whether a new expected close takes back the last change of it: by the same person, to the day
+   * that it was on, soon after.
+   */
+  public boolean takesBack(Opportunity before, LocalDate to, Duration within, Actor actor) {
+    return store
+        .lastCloseMove(before.id())
+        .filter(move -> move.personId() == actor.id())
+        .filter(move -> move.fromDay().equals(to) && move.toDay().equals(before.expectedClose()))
+        .filter(move -> move.at().isAfter(clock.instant().minus(within)))
+        .isPresent();
+  }
+
+  /** Saves the lines that were typed; where a stage says so, that moves it on in the same act. */
   @Transactional
   public Calculation saveLines(long id, long version, WorksheetForm form, Actor actor) {
     Calculation worked = service.saveLines(id, version, form, actor);
@@ -189,8 +215,8 @@ public class MoveService {
    */
   @Transactional
   public void happened(long id, String what, Actor actor) {
-    Opportunity opportunity = service.get(id);
-    store.touch(id, LocalDate.now(clock).toString());
+    Opportunity opportunity = service.readable(id, actor);
+    store.touch(id, LocalDate.now(clock));
     ProcessService.SalesProcess process = service.process(opportunity);
     int here = process.stage(opportunity.stageId()).position();
     process.live().stream()

@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
+import java.time.LocalDate;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 
@@ -22,21 +23,21 @@ public record Opportunity(
     String ownerTeam,
     long processId,
     long stageId,
-    String state,
-    String stageSince,
-    String openedOn,
-    String expectedClose,
+    OpportunityState state,
+    LocalDate stageSince,
+    LocalDate openedOn,
+    LocalDate expectedClose,
     int slips,
     Long ownProbability,
     long stageProbability,
     long worksheetId,
     Long enquiryId,
     Long renewsId,
-    String closedOn,
+    LocalDate closedOn,
     Long wonAmount,
     String reason,
     String competitor,
-    String pausedUntil,
+    LocalDate pausedUntil,
     String note,
     String priority,
     String interest,
@@ -45,11 +46,11 @@ public record Opportunity(
     String source,
     String campaign,
     Long copiedFrom,
-    String touchedOn,
+    LocalDate touchedOn,
     long version) {
   /** Whether it is neither paused, won nor lost. */
   public boolean isOpen() {
-    return "open".equals(state);
+    return state == OpportunityState.OPEN;
   }
 
   /** The rep's own probability, else the stage's. */

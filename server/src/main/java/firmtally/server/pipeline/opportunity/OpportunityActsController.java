@@ -26,21 +26,12 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 @RequestMapping("/api/opportunities/{id}")
 class OpportunityActsController {
-  private static final String RECORD = "opportunity";
-  private final OpportunityService opportunities;
   private final MoveService moves;
   private final EndingService endings;
-  private final FileService files;
 
-  OpportunityActsController(
-      OpportunityService opportunities,
-      MoveService moves,
-      EndingService endings,
-      FileService files) {
-    this.opportunities = opportunities;
+  OpportunityActsController(MoveService moves, EndingService endings) {
     this.moves = moves;
     this.endings = endings;
-    this.files = files;
   }
 
   record Ticked(boolean done) {}
@@ -90,33 +81,5 @@ class OpportunityActsController {
   void reopen(
       @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
     endings.reopen(id, Versions.of(version), actor);
-  }
-
-  @PostMapping(path = "/files", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void addFile(
-      @PathVariable long id, @RequestParam("file") MultipartFile file, @SignedIn Actor actor)
-      throws IOException {
-    opportunities.mine(id, actor);
-    files.add(RECORD, id, file.getOriginalFilename(), file.getBytes(), actor);
-  }
-
-  /** The file, always as one to be saved: nothing of it is ever run or shown in our pages. */
-  @GetMapping("/files/{file}")
-  ResponseEntity<byte[]> file(
-      @PathVariable long id, @PathVariable long file, @SignedIn Actor actor) {
-    opportunities.seen(id, actor);
-    FileService.Content content = files.content(file);
-    if (!content.record().equals(RECORD) || content.recordId() != id) {
-      throw BadInput.at("file", "This file belongs to another record.");
-    }
-    return Download.of(content.bytes(), content.name(), content.type());
-  }
-
-  @DeleteMapping("/files/{file}")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void removeFile(@PathVariable long id, @PathVariable long file, @SignedIn Actor actor) {
-    opportunities.mine(id, actor);
-    files.remove(file, RECORD, id, actor);
   }
 }

@@ -1,6 +1,8 @@
 package firmtally.server.pipeline.opportunity;
 
-import firmtally.core.credit.CreditCheck;
+import java.time.LocalDate;
+import firmtally.server.platform.web.Versioned;
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
@@ -34,10 +36,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/opportunities")
 class OpportunityController {
+  private static final int DAY = "2027-03-31".length();
   private final OpportunityService opportunities;
   private final MoveService moves;
   private final TeamService team;
   private final WorksheetService worksheets;
+  private final Idempotency once;
   private final Beside beside;
 
   OpportunityController(
@@ -45,6 +49,7 @@ class OpportunityController {
       MoveService moves,
       TeamService team,
       WorksheetService worksheets,
+      Idempotency once,
       AccountService accounts,
       ActivityService activities,
       CreditService credit,
@@ -54,6 +59,7 @@ class OpportunityController {
     this.moves = moves;
     this.team = team;
     this.worksheets = worksheets;
+    this.once = once;
     this.beside = new Beside(accounts, activities, credit, files, settings);
   }
 
@@ -78,7 +84,7 @@ class OpportunityController {
       @MaybeNull Long contactId,
       @MaybeNull String reason,
       @MaybeNull String competitor,
-      @MaybeNull String pausedUntil,
+      @MaybeNull LocalDate pausedUntil,
       @MaybeNull Long copiedFrom,
       @MaybeNull Long enquiryId) {}
 
@@ -100,13 +106,13 @@ class OpportunityController {
       List<MoveService.Move> moves,
       List<MoveService.CheckView> checks,
       String state,
-      String stageSince,
-      String openedOn,
-      String expectedClose,
+      LocalDate stageSince,
+      LocalDate openedOn,
+      LocalDate expectedClose,
       int slips,
       String probability,
-      @MaybeNull String closedOn,
-      String touchedOn,
+      @MaybeNull LocalDate closedOn,
+      LocalDate touchedOn,
       About about,
       TeamService.SalesTeam team,
       boolean mayChange,
@@ -114,7 +120,8 @@ class OpportunityController {
       long version,
       WorksheetView worksheet,
       List<ActivityService.Activity> activities,
-      List<FileService.FileView> files) {}
+      List<FileService.FileView> files)
+      implements Versioned {}
 
   /** A new one; without a process it starts on the first of new business. */
   record NewOpportunity(
@@ -124,11 +131,11 @@ class OpportunityController {
 
   @GetMapping("/{id}")
   OpportunityView get(@PathVariable long id, @SignedIn Actor actor) {
-    Opportunity o = opportunities.seen(id, actor);
-    Account account = beside.accounts().get(o.accountId());
-    Calculation worked = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
+    Opportunity o = opportunities.readable(id, actor);
+    Account account = beside.accounts().readable(o.accountId(), actor);
+    Calculation worked = worksheets.get(o.worksheetId(), opportunities.context(o));
     ProcessService.SalesProcess process = opportunities.process(o);
-    boolean isMine = opportunities.mayChange(o, actor);
+    boolean isMine = opportunities.isEditable(o, actor);
     List<ActivityService.Activity> activities =
         beside.activities().of(ActivityService.On.opportunity(id));
     return new OpportunityView(
@@ -140,7 +147,7 @@ class OpportunityController {
         account.town(),
         account.priceGroup(),
         account.termsDays(),
-        beside.accounts().contacts(account.id()),
+        beside.accounts().contacts(account.id(), actor),
         o.ownerName(),
         o.ownerId(),
         process.name(),
@@ -148,7 +155,7 @@ class OpportunityController {
         process.stages().stream().filter(s -> !s.deactivated() || s.id() == o.stageId()).toList(),
         moves.moves(id),
         moves.checks(o),
-        o.state(),
+        o.state().word(),
         o.stageSince(),
         o.openedOn(),
         o.expectedClose(),
@@ -159,19 +166,19 @@ class OpportunityController {
         about(o),
         team.of(id),
         o.isOpen() && isMine,
-        isMine && (o.state().equals("lost") || o.state().equals("paused")),
+        isMine && !o.isOpen() && o.state().next().contains(OpportunityState.OPEN),
         o.version(),
-        view(o, worked),
+        view(o, worked, actor),
         activities,
         beside.files().of("opportunity", id));
   }
 
-  /** The later of its last change and the last step that was done. */
-  private static String touchedOn(Opportunity o, List<ActivityService.Activity> activities) {
+  /** The later of its last change and the last activity that was done. */
+  private static LocalDate touchedOn(Opportunity o, List<ActivityService.Activity> activities) {
     return activities.stream()
         .filter(a -> a.doneAt() != null)
-        .map(a -> a.doneAt().substring(0, o.touchedOn().length()))
-        .reduce(o.touchedOn(), (one, other) -> one.compareTo(other) > 0 ? one : other);
+        .map(a -> LocalDate.parse(a.doneAt().substring(0, DAY)))
+        .reduce(o.touchedOn(), (one, other) -> one.isAfter(other) ? one : other);
   }
 
   private About about(Opportunity o) {
@@ -192,9 +199,11 @@ class OpportunityController {
         o.enquiryId());
   }
 
-  private WorksheetView view(Opportunity o, Calculation worked) {
-    CreditCheck check = beside.credit().check(o.accountId(), Optional.of(worked.asked()));
-    return WorksheetView.of(worked, check, beside.credit().ordered(o.accountId()));
+  private WorksheetView view(Opportunity o, Calculation calculation, Actor actor) {
+    return WorksheetView.of(
+        calculation,
+        beside.credit().standing(o.accountId(), Optional.of(calculation.asked()), actor),
+        actor);
   }
 
   @PostMapping
@@ -210,8 +219,17 @@ class OpportunityController {
 
   /** Opens another with the same account, contact and lines. */
   @PostMapping("/{id}/copy")
-  Created copy(@PathVariable long id, @SignedIn Actor actor) {
-    return new Created(opportunities.copy(id, actor));
+  Created copy(
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @SignedIn Actor actor) {
+    return new Created(
+        once.once(
+            key,
+            actor.id(),
+            "copy-opportunity",
+            "opportunity " + id,
+            () -> opportunities.copy(id, actor)));
   }
 
   @PutMapping("/{id}")
@@ -242,16 +260,22 @@ class OpportunityController {
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
     Calculation worked = moves.saveLines(id, Versions.of(version), form, actor);
-    return view(opportunities.get(id), worked);
+    return view(opportunities.readable(id, actor), worked, actor);
   }
 
   @PostMapping("/{id}/activities")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void plan(
       @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {
-    opportunities.mine(id, actor);
-    beside.activities().plan(ActivityService.On.opportunity(id), typed, actor);
+    opportunities.editable(id, actor);
+    once.once(
+        key,
+        actor.id(),
+        "plan-activity",
+        "opportunity " + id,
+        () -> beside.activities().plan(ActivityService.On.opportunity(id), typed, actor));
   }
 }

@@ -1,5 +1,7 @@
 package firmtally.server.pipeline.opportunity;
 
+import firmtally.server.platform.records.Records;
+import firmtally.server.access.UserService;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
@@ -13,7 +15,6 @@ import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import firmtally.server.worksheet.calculation.Calculation;
@@ -33,6 +34,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Opening opportunities, reading them, and changing what is typed on them. */
 @Service
 public class OpportunityService {
+  private static final String RECORD = "opportunity";
   private static final int LONGEST = 160;
   private static final int FIRST_CALL_DAYS = 3;
   private static final Set<String> PRIORITIES = Set.of("high", "normal", "low");
@@ -42,9 +44,11 @@ public class OpportunityService {
   private final AccountService accounts;
   private final WorksheetService worksheets;
   private final ActivityService activities;
+  private final UserService users;
+  private final Records records;
   private final SettingsService settings;
   private final ProcessService processes;
-  private final Record record;
+  private final Traces traces;
   private final Clock clock;
 
   OpportunityService(
@@ -52,6 +56,8 @@ public class OpportunityService {
       AccountService accounts,
       WorksheetService worksheets,
       ActivityService activities,
+      UserService users,
+      Records records,
       SettingsService settings,
       ProcessService processes,
       ChangeLog log,
@@ -62,14 +68,16 @@ public class OpportunityService {
     this.accounts = accounts;
     this.worksheets = worksheets;
     this.activities = activities;
+    this.users = users;
+    this.records = records;
     this.settings = settings;
     this.processes = processes;
-    this.record = new Record(log, counters, index);
+    this.traces = new Traces(log, counters, index);
     this.clock = clock;
   }
 
   /** What an act leaves behind beside the record itself. */
-  private record Record(ChangeLog log, Counters counters, SearchIndex index) {}
+  private record Traces(ChangeLog log, Counters counters, SearchIndex index) {}
 
   /**
    * What can be typed on an opportunity; blank probability are the stage's, a blank budget is
@@ -88,30 +96,35 @@ public class OpportunityService {
       @MaybeNull String campaign,
       @MaybeNull Long contactId) {}
 
-  public Opportunity get(long id) {
-    return store.find(id).orElseThrow(() -> new NotThere("opportunity", id));
+  private Opportunity find(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
   }
 
-  /** An opportunity that somebody sees. */
-  public Opportunity seen(long id, Actor actor) {
-    Opportunity opportunity = get(id);
-    String team = actor.seesTeam();
-    boolean seen =
-        team.isEmpty()
-            || opportunity.ownerId() == actor.id()
-            || team.equals(opportunity.ownerTeam())
-            || store.isShared(id, actor.id());
-    if (!seen) {
-      throw new NotAllowed(
-          opportunity.number()
-              + " belongs to "
-              + opportunity.ownerName()
-              + (opportunity.ownerTeam() == null
-                  ? ", who is in no team"
-                  : " of team " + opportunity.ownerTeam())
-              + "; you see what is your team’s. Ask them to share it with you.");
+  /** An opportunity that somebody may read. */
+  public Opportunity readable(long id, Actor actor) {
+    records.checkReadable(RECORD, id, actor);
+    return find(id);
+  }
+
+  /** An opportunity in any state that somebody may change. */
+  public Opportunity editable(long id, Actor actor) {
+    records.checkEditable(RECORD, id, actor);
+    return find(id);
+  }
+
+  /** An open opportunity that somebody may change. */
+  public Opportunity editableOpen(long id, Actor actor) {
+    Opportunity opportunity = editable(id, actor);
+    if (!opportunity.isOpen()) {
+      throw new NotPossible(
+          "This opportunity is " + opportunity.state().word() + "; it can only be read.");
     }
     return opportunity;
+  }
+
+  /** Whether somebody may change it: the owner, whoever it is shared with, and their managers. */
+  public boolean isEditable(Opportunity opportunity, Actor actor) {
+    return records.isEditable(RECORD, opportunity.id(), actor);
   }
 
   /** The process that an opportunity is on. */
@@ -119,11 +132,14 @@ public class OpportunityService {
     return processes.get(opportunity.processId());
   }
 
-  /** For whom and by whom an opportunity's worksheets are worked out. */
-  public WorksheetContext context(Opportunity opportunity, Actor actor) {
+  /**
+   * For whom an opportunity's worksheets are calculated. What needs a sign-off depends on whose it
+   * is, not on who looks at it or saved it last.
+   */
+  public WorksheetContext context(Opportunity opportunity) {
     return new WorksheetContext(
-        accounts.get(opportunity.accountId()),
-        actor.role(),
+        accounts.readable(opportunity.accountId(), Actor.SYSTEM),
+        users.get(opportunity.ownerId()).role(),
         Optional.of(opportunity.probability()));
   }
 
@@ -131,8 +147,8 @@ public class OpportunityService {
   @Transactional
   public long open(Opening opening, Actor actor) {
     long id = openFor(opening, actor, actor.id());
-    Optional<Stage.Step> step = Optional.ofNullable(process(get(id)).live().get(0).step());
-    activities.plan(
+    Optional<Stage.Step> step = Optional.ofNullable(process(find(id)).live().get(0).step());
+    activities.planBySystem(
         id,
         step.map(Stage.Step::kind).orElse("call"),
         step.map(Stage.Step::subject).orElse("First call"),
@@ -144,7 +160,7 @@ public class OpportunityService {
   /** Opens an opportunity that belongs to a given rep, and plans nothing. */
   @Transactional
   public long openFor(Opening opening, Actor actor, long owner) {
-    Account account = accounts.get(opening.accountId());
+    Account account = accounts.readable(opening.accountId(), actor);
     ProcessService.SalesProcess process =
         opening
             .processId()
@@ -159,9 +175,9 @@ public class OpportunityService {
     input.check();
     Calculation worked =
         worksheets.create(
-            new WorksheetContext(account, actor.role(), Optional.empty()), opening.lines());
+            new WorksheetContext(account, users.get(owner).role(), Optional.empty()), opening.lines());
     int usual = process.live().stream().mapToInt(Stage::usualDays).sum();
-    String number = record.counters().next("O");
+    String number = traces.counters().next("O");
     long id =
         store.insert(
             new OpportunityStore.Start(
@@ -172,8 +188,8 @@ public class OpportunityService {
                 owner,
                 process.id(),
                 first.id(),
-                today().toString(),
-                opening.expectedClose().orElse(today().plusDays(usual)).toString(),
+                today(),
+                opening.expectedClose().orElse(today().plusDays(usual)),
                 worked.id(),
                 opening.enquiryId().orElse(null),
                 opening.renewsId().orElse(null),
@@ -182,8 +198,8 @@ public class OpportunityService {
                 campaign,
                 opening.copiedFrom().orElse(null)));
     store.logStage(id, now(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
-    record.index().add("opportunity", id, number, title + " " + account.name());
-    record.log().note(actor.id(), "opportunity", id, "opportunity opened", null, title);
+    traces.index().add("opportunity", id, number, title + " " + account.name());
+    traces.log().note(actor.id(), "opportunity", id, "opportunity opened", null, title);
     return id;
   }
 
@@ -191,8 +207,8 @@ public class OpportunityService {
   @Transactional
   public long copy(long id, Actor actor) {
     actor.checkSells();
-    Opportunity of = seen(id, actor);
-    WorksheetForm lines = worksheets.get(of.worksheetId(), context(of, actor)).form();
+    Opportunity of = readable(id, actor);
+    WorksheetForm lines = worksheets.get(of.worksheetId(), context(of)).form();
     Opening opening =
         new Opening(
             of.accountId(),
@@ -215,7 +231,7 @@ public class OpportunityService {
   /** Changes what was typed. A later expected close counts as a slip. */
   @Transactional
   public void change(long id, long version, OpportunityForm form, Actor actor) {
-    Opportunity before = changeable(id, actor);
+    Opportunity before = editableOpen(id, actor);
     Input input = new Input();
     String title = input.text("title", form.title(), LONGEST);
     Optional<LocalDate> close = input.day("expectedClose", form.expectedClose());
@@ -225,14 +241,14 @@ public class OpportunityService {
             form.probability(),
             text -> Percent.parse(text).within("probability", Percent.ZERO, Percent.HUNDRED));
     Optional<Money> budget = input.value("budget", form.budget(), settings::amount);
-    String day = close.map(LocalDate::toString).orElse(before.expectedClose());
+    LocalDate day = close.orElse(before.expectedClose());
     OpportunityStore.Typed typed =
         new OpportunityStore.Typed(
             id,
             version,
             title,
             day,
-            before.slips() + (day.compareTo(before.expectedClose()) > 0 ? 1 : 0),
+            before.slips() + (day.isAfter(before.expectedClose()) ? 1 : 0),
             probability.map(Percent::toTenThousandths).orElse(null),
             input.longText("note", form.note()),
             input.oneOf("priority", form.priority(), PRIORITIES).orElse(before.priority()),
@@ -242,30 +258,33 @@ public class OpportunityService {
             input.optionalText("source", form.source(), LONGEST),
             input.optionalText("campaign", form.campaign(), LONGEST),
             form.contactId(),
-            today().toString());
+            today());
     checkContact(input, before.accountId(), form.contactId());
     input.check();
-    record.log().expectOne(store.update(typed), "opportunity", id, before.version());
+    traces.log().expectOne(store.update(typed), "opportunity", id, before.version());
+    if (!day.equals(before.expectedClose())) {
+      store.logClose(id, clock.instant(), actor.id(), before.expectedClose(), day);
+    }
     noteChanges(before, typed, actor);
     if (!title.equals(before.title())) {
-      record
+      traces
           .index()
           .put(
               "opportunity",
               id,
               before.number(),
-              title + " " + accounts.get(before.accountId()).name());
+              title + " " + accounts.readable(before.accountId(), actor).name());
     }
   }
 
   private void checkContact(Input input, long account, Long contact) {
-    if (contact != null && accounts.contacts(account).stream().noneMatch(c -> c.id() == contact)) {
+    if (contact != null && accounts.contacts(account, Actor.SYSTEM).stream().noneMatch(c -> c.id() == contact)) {
       input.refuse("contactId", "This contact does not belong to the account.");
     }
   }
 
   private void noteChanges(Opportunity before, OpportunityStore.Typed after, Actor actor) {
-    note(before, actor, "expected close", before.expectedClose(), after.close());
+    note(before, actor, "expected close", before.expectedClose().toString(), after.close().toString());
     note(before, actor, "title", before.title(), after.title());
     note(before, actor, "note", before.note(), after.note());
     note(
@@ -290,7 +309,7 @@ public class OpportunityService {
 
   private void note(Opportunity of, Actor actor, String what, String before, String after) {
     if (!Objects.equals(before, after)) {
-      record.log().note(actor.id(), "opportunity", of.id(), what, before, after);
+      traces.log().note(actor.id(), "opportunity", of.id(), what, before, after);
     }
   }
 
@@ -303,7 +322,7 @@ public class OpportunityService {
   }
 
   private String contact(Opportunity of, Long id) {
-    return accounts.contacts(of.accountId()).stream()
+    return accounts.contacts(of.accountId(), Actor.SYSTEM).stream()
         .filter(c -> id != null && c.id() == id)
         .map(AccountService.Contact::name)
         .findFirst()
@@ -312,11 +331,11 @@ public class OpportunityService {
 
   /** Keeps the lines that were typed; what follows from it is {@link MoveService#saveLines}. */
   Calculation saveLines(long id, long version, WorksheetForm form, Actor actor) {
-    Opportunity opportunity = changeable(id, actor);
-    WorksheetContext context = context(opportunity, actor);
+    Opportunity opportunity = editableOpen(id, actor);
+    WorksheetContext context = context(opportunity);
     Calculation before = worksheets.get(opportunity.worksheetId(), context);
     Calculation after = worksheets.save(opportunity.worksheetId(), version, context, form);
-    record
+    traces
         .log()
         .note(
             actor.id(),
@@ -328,35 +347,6 @@ public class OpportunityService {
     return after;
   }
 
-  /** An open opportunity that the person may change. */
-  public Opportunity changeable(long id, Actor actor) {
-    Opportunity opportunity = mine(id, actor);
-    if (!opportunity.isOpen()) {
-      throw new NotPossible(
-          "This opportunity is " + opportunity.state() + "; it can only be read.");
-    }
-    return opportunity;
-  }
-
-  /**
-   * An opportunity in any state that the person may act on: their own, a shared one, their team's.
-   */
-  public Opportunity mine(long id, Actor actor) {
-    Opportunity opportunity = seen(id, actor);
-    if (!mayChange(opportunity, actor)) {
-      throw new NotAllowed(
-          "Only "
-              + opportunity.ownerName()
-              + ", whoever it is shared with, or a manager may change this opportunity; you can read it.");
-    }
-    return opportunity;
-  }
-
-  /** Whether somebody may change it: the owner, whoever it is shared with, and their managers. */
-  public boolean mayChange(Opportunity opportunity, Actor actor) {
-    return actor.mayChange(opportunity.owner()) || store.isShared(opportunity.id(), actor.id());
-  }
-
   /** What an owner has open or paused with an account. */
   public List<Long> openOf(long account, long owner) {
     return store.openOf(account, owner);
@@ -364,11 +354,11 @@ public class OpportunityService {
 
   /** Gives it to another owner, with the steps that were the owner's. */
   @Transactional
-  public void setOwner(long id, Actor to, long by) {
-    Opportunity before = get(id);
+  public void setOwner(long id, Actor to, Actor by) {
+    Opportunity before = find(id);
     store.setOwner(id, to.id());
     activities.giveOpen(id, before.ownerId(), to.id());
-    record.log().note(by, "opportunity", id, "owner", before.ownerName(), to.name());
+    traces.log().note(by.id(), "opportunity", id, "owner", before.ownerName(), to.name());
   }
 
   private LocalDate today() {

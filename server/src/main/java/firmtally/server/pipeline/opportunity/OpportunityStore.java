@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
+import java.time.Instant;
 import firmtally.server.platform.database.Sql;
 import java.time.LocalDate;
 import java.util.List;
@@ -54,8 +55,8 @@ class OpportunityStore {
       long owner,
       long process,
       long stage,
-      String opened,
-      String close,
+      LocalDate opened,
+      LocalDate close,
       long worksheet,
       Long enquiry,
       Long renews,
@@ -69,7 +70,7 @@ class OpportunityStore {
       long id,
       long version,
       String title,
-      String close,
+      LocalDate close,
       int slips,
       Long probability,
       String note,
@@ -80,32 +81,22 @@ class OpportunityStore {
       String source,
       String campaign,
       Long contact,
-      String today) {}
+      LocalDate today) {}
 
   /** How it stands after it was won, lost, paused or opened again. */
   record Ending(
       long id,
       long version,
-      String state,
-      String day,
+      OpportunityState state,
+      LocalDate day,
       Long won,
       String reason,
       String competitor,
-      String until,
-      String today) {}
+      LocalDate until,
+      LocalDate today) {}
 
   Optional<Opportunity> find(long id) {
     return sql.sql(ONE).param("id", id).query(Opportunity.class).optional();
-  }
-
-  boolean isShared(long id, long person) {
-    return sql.sql(
-                "SELECT COUNT(*) FROM opportunity_share WHERE opportunity_id = :id AND person_id = :person")
-            .param("id", id)
-            .param("person", person)
-            .query(Long.class)
-            .single()
-        > 0;
   }
 
   /** Whether the account has bought before. */
@@ -136,6 +127,35 @@ class OpportunityStore {
         .update();
   }
 
+  void logClose(long id, Instant at, long person, LocalDate from, LocalDate to) {
+    sql.sql(
+            """
+            INSERT INTO close_log (opportunity_id, at, person_id, from_day, to_day)
+            VALUES (:id, :at, :person, :from, :to)
+            """)
+        .param("id", id)
+        .param("at", at)
+        .param("person", person)
+        .param("from", from)
+        .param("to", to)
+        .update();
+  }
+
+  /** A change of an expected close. */
+  record CloseMove(Instant at, long personId, LocalDate fromDay, LocalDate toDay) {}
+
+  /** The last change of its expected close. */
+  Optional<CloseMove> lastCloseMove(long id) {
+    return sql.sql(
+            """
+            SELECT at, person_id, from_day, to_day FROM close_log
+            WHERE opportunity_id = :id ORDER BY id DESC LIMIT 1
+            """)
+        .param("id", id)
+        .query(CloseMove.class)
+        .optional();
+  }
+
   /** The stage log with the value at each move, oldest first. */
   List<MoveRow> moves(long id) {
     return sql.sql(
@@ -153,7 +173,7 @@ class OpportunityStore {
   record MoveRow(
       String at, String person, long stageId, String stage, String fromStage, long value) {}
 
-  int move(long id, long version, long stage, String since) {
+  int move(long id, long version, long stage, LocalDate since) {
     return sql.sql(
             """
             UPDATE opportunity SET stage_id = :stage, stage_since = :since, touched_on = :since, version = version + 1
@@ -170,7 +190,7 @@ class OpportunityStore {
     return sql.sql(UPDATE).paramSource(typed).update();
   }
 
-  void touch(long id, String today) {
+  void touch(long id, LocalDate today) {
     sql.sql("UPDATE opportunity SET touched_on = :today WHERE id = :id")
         .param("id", id)
         .param("today", today)
@@ -194,7 +214,7 @@ class OpportunityStore {
     JdbcClient.StatementSpec due =
         sql.sql(
             "SELECT id FROM opportunity WHERE state = 'paused' AND paused_until <= :today ORDER BY id");
-    return due.param("today", today.toString()).query(Long.class).list();
+    return due.param("today", today).query(Long.class).list();
   }
 
   /** The open ones of an owner with an account. */

@@ -19,7 +19,7 @@ class ProofStore {
              o.contact_id IS NOT NULL
                OR EXISTS (SELECT 1 FROM opportunity_person x WHERE x.opportunity_id = o.id) AS contact,
              o.budget IS NOT NULL AS budget,
-             EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at IS NULL) AS next_step
+             EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.closed_at IS NULL) AS next_step
       FROM opportunity o WHERE o.id = :id
       """;
   private final Sql sql;

@@ -25,15 +25,15 @@ public class TeamService {
       Set.of("decision-maker", "user", "partner", "subcontractor");
   private final OpportunityService service;
   private final TeamStore store;
-  private final UserService people;
+  private final UserService users;
   private final ChangeLog log;
   private final Clock clock;
 
   TeamService(
-      OpportunityService service, TeamStore store, UserService people, ChangeLog log, Clock clock) {
+      OpportunityService service, TeamStore store, UserService users, ChangeLog log, Clock clock) {
     this.service = service;
     this.store = store;
-    this.people = people;
+    this.users = users;
     this.log = log;
     this.clock = clock;
   }
@@ -100,12 +100,12 @@ public class TeamService {
   /** Writes the whole team anew. */
   @Transactional
   public void change(long id, long version, TeamForm typed, Actor actor) {
-    Opportunity opportunity = service.changeable(id, actor);
+    Opportunity opportunity = service.editableOpen(id, actor);
     SalesTeam before = of(id);
     Input input = new Input();
     check(input, typed, opportunity);
     input.check();
-    int updated = store.raiseVersion(id, version, LocalDate.now(clock).toString());
+    int updated = store.raiseVersion(id, version, LocalDate.now(clock));
     log.expectOne(updated, "opportunity", id, opportunity.version());
     store.clear(id);
     typed.tags().forEach(tag -> store.addTag(id, tag.strip()));
@@ -147,8 +147,8 @@ public class TeamService {
       if (!seen.add(share.personId())) {
         input.refuse("shares", "Somebody is named twice.");
       }
-      if (people.list().stream().noneMatch(p -> p.id() == share.personId())) {
-        input.refuse("shares", "There is no person " + share.personId() + ".");
+      if (!users.isActive(share.personId())) {
+        input.refuse("shares", "Choose an active user.");
       }
     }
     if (sum.compareTo(Percent.HUNDRED.value()) > 0) {

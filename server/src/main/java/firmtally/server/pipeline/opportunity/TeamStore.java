@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
+import java.time.LocalDate;
 import firmtally.core.money.Percent;
 import firmtally.server.platform.database.Sql;
 import java.util.List;
@@ -113,7 +114,7 @@ class TeamStore {
         .update();
   }
 
-  int raiseVersion(long id, long version, String today) {
+  int raiseVersion(long id, long version, LocalDate today) {
     return sql.sql(
             """
             UPDATE opportunity SET version = version + 1, touched_on = :today WHERE id = :id AND version = :version

@@ -14,7 +14,6 @@ import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.web.Input;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -35,7 +34,6 @@ public class SheetService {
   private static final int MONTHS = 6;
 
   private static final Duration UNDONE_WITHIN = Duration.ofMinutes(10);
-  private static final String CLOSE = "expected close";
   private final SheetStore store;
   private final OpportunityService service;
   private final MoveService moves;
@@ -173,42 +171,28 @@ public class SheetService {
    */
   @Transactional
   public long place(long id, long version, long stageId, String expectedClose, Actor actor) {
-    Opportunity before = service.changeable(id, actor);
+    Opportunity before = service.editableOpen(id, actor);
     Input input = new Input();
     Optional<LocalDate> day = input.day("expectedClose", expectedClose);
     input.check();
     Stage to = moves.target(before, stageId);
-    String close = day.orElseThrow().toString();
+    LocalDate close = day.orElseThrow();
     int slips = before.slips() + slip(before, close, actor);
-    String today = LocalDate.now(clock).toString();
-    int updated = store.place(id, version, stageId, close, slips, today);
+    int updated = store.place(id, version, stageId, close, slips, LocalDate.now(clock));
     log.expectOne(updated, "opportunity", id, before.version());
     if (stageId != before.stageId()) {
       moves.logMove(before, to, actor);
     }
     if (!close.equals(before.expectedClose())) {
-      log.note(actor.id(), "opportunity", id, CLOSE, before.expectedClose(), close);
+      moves.logClose(before, close, actor);
     }
     return before.version() + 1;
   }
 
-  private int slip(Opportunity before, String close, Actor actor) {
-    int order = close.compareTo(before.expectedClose());
-    if (order < 0 && isUndone(before, close, actor)) {
-      return -1;
+  private int slip(Opportunity before, LocalDate close, Actor actor) {
+    if (close.isBefore(before.expectedClose())) {
+      return moves.takesBack(before, close, UNDONE_WITHIN, actor) ? -1 : 0;
     }
-    return order > 0 ? 1 : 0;
-  }
-
-  private boolean isUndone(Opportunity before, String close, Actor actor) {
-    Instant since = clock.instant().minus(UNDONE_WITHIN);
-    return log.list("opportunity", before.id()).stream()
-        .filter(entry -> CLOSE.equals(entry.what()))
-        .findFirst()
-        .filter(entry -> close.equals(entry.before()))
-        .filter(entry -> before.expectedClose().equals(entry.after()))
-        .filter(entry -> actor.name().equals(entry.person()))
-        .filter(entry -> Instant.parse(entry.at()).isAfter(since))
-        .isPresent();
+    return close.isAfter(before.expectedClose()) ? 1 : 0;
   }
 }

@@ -24,7 +24,7 @@ class SheetStore {
       SELECT o.id, o.number, o.title, a.name AS account, o.owner_id, p.name AS owner, o.stage_id, o.expected_close,
              o.slips, o.priority, o.version, p.team, o.value,
              EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me) AS shared, COALESCE(o.own_probability, s.probability) AS probability,
-             (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NULL) AS next_due
+             (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL) AS next_due
       FROM opportunity o
       JOIN account a ON a.id = o.account_id
       JOIN person p ON p.id = o.owner_id
@@ -106,7 +106,7 @@ class SheetStore {
     return goals;
   }
 
-  int place(long id, long version, long stage, String close, int slips, String today) {
+  int place(long id, long version, long stage, LocalDate close, int slips, LocalDate today) {
     return sql.sql(PLACE)
         .param("id", id)
         .param("version", version)

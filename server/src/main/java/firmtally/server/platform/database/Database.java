@@ -11,8 +11,6 @@ import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
-import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.sqlite.SQLiteConfig;
 
 /**
@@ -22,13 +20,15 @@ import org.sqlite.SQLiteConfig;
  */
 @Configuration
 public class Database {
-  private static final int READERS = 4;
+  private static final int READERS = 6;
   private static final int BUSY_MILLIS = 5000;
 
+  /** The one writer. The folder is locked first, so that no second application writes beside it. */
   @Bean
   @Primary
-  public HikariDataSource writer(TallySettings settings) throws IOException {
+  public HikariDataSource writer(TallySettings settings, DataFolder folder) throws IOException {
     Files.createDirectories(settings.data());
+    folder.lock();
     return pool(settings.data(), false, 1, "writer");
   }
 
@@ -62,15 +62,11 @@ public class Database {
   }
 
   /**
-   * SQL for stores: on the writer inside an act, so that it sees what the act wrote, else on a
-   * reader.
+   * SQL for stores: on the writer inside an act, so that it sees what the act wrote; on the
+   * snapshot of a page that is being read; else on any reader.
    */
   @Bean
-  public Sql sql(DataSource writer, @Qualifier("reader") DataSource reader) {
-    JdbcClient writing = JdbcClient.create(writer);
-    JdbcClient reading = JdbcClient.create(reader);
-    return text ->
-        (TransactionSynchronizationManager.isActualTransactionActive() ? writing : reading)
-            .sql(text);
+  public Sql sql(DataSource writer, @Qualifier("reader") DataSource reader, Snapshots snapshots) {
+    return new RoutedSql(writer, reader, snapshots);
   }
 }

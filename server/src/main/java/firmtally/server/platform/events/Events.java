@@ -1,74 +1,71 @@
 package firmtally.server.platform.events;
 
-import io.swagger.v3.oas.annotations.Hidden;
-import java.io.IOException;
-import java.util.List;
-import java.util.Map;
-import java.util.concurrent.CopyOnWriteArrayList;
-import org.springframework.http.MediaType;
+import java.util.LinkedHashSet;
+import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
-import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
- * Tells open screens what others changed, by server-sent events: only the kind and id, the screen
- * then asks again.
+ * Tells open screens what changed: the kind of record and its id, each once for an act, so that a
+ * screen asks again only for what it shows. An act only hands its changes on; a slow or stalled
+ * browser holds nobody up.
  */
 @Component
-public class Events {
-  private static final long NO_TIMEOUT = 0L;
-  private final List<SseEmitter> listeners = new CopyOnWriteArrayList<>();
+public class Events implements DisposableBean {
+  private final Listeners listeners;
+  private final ExecutorService teller = AfterCommit.worker("events");
+
+  public Events(Listeners listeners) {
+    this.listeners = listeners;
+  }
+
+  /** A record that changed. */
+  public record Changed(String record, long id) {}
 
   /** Notes that a record changed; told once the act is committed. */
   public void changed(String record, long id) {
-    Runnable tell = () -> send(Map.of("record", record, "id", id));
+    Changed changed = new Changed(record, id);
     if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-      tell.run();
+      tell(Set.of(changed));
       return;
     }
-    TransactionSynchronizationManager.registerSynchronization(
-        new TransactionSynchronization() {
-          @Override
-          public void afterCommit() {
-            tell.run();
-          }
-        });
+    Set<Changed> ofAct = ofAct();
+    ofAct.add(changed);
   }
 
-  private void send(Object event) {
-    for (SseEmitter listener : listeners) {
-      try {
-        listener.send(SseEmitter.event().name("changed").data(event, MediaType.APPLICATION_JSON));
-      } catch (IOException | IllegalStateException gone) {
-        listeners.remove(listener);
+  /** What the act that is going on has changed so far. */
+  private Set<Changed> ofAct() {
+    for (TransactionSynchronization other :
+        TransactionSynchronizationManager.getSynchronizations()) {
+      if (other instanceof Telling telling) {
+        return telling.changes;
       }
     }
+    Telling telling = new Telling();
+    TransactionSynchronizationManager.registerSynchronization(telling);
+    return telling.changes;
   }
 
-  private SseEmitter listen() {
-    SseEmitter emitter = new SseEmitter(NO_TIMEOUT);
-    emitter.onCompletion(() -> listeners.remove(emitter));
-    emitter.onError(e -> listeners.remove(emitter));
-    listeners.add(emitter);
-    return emitter;
+  private final class Telling implements TransactionSynchronization {
+    private final Set<Changed> changes = new LinkedHashSet<>();
+
+    @Override
+    public void afterCommit() {
+      tell(changes);
+    }
   }
 
-  /** The door that screens listen at. */
-  @RestController
-  static class Door {
-    private final Events events;
-
-    Door(Events events) {
-      this.events = events;
+  private void tell(Set<Changed> changes) {
+    if (listeners.isAnybodyThere()) {
+      teller.execute(() -> listeners.tell(changes));
     }
+  }
 
-    @Hidden
-    @GetMapping(path = "/api/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter events() {
-      return events.listen();
-    }
+  @Override
+  public void destroy() {
+    teller.shutdown();
   }
 }

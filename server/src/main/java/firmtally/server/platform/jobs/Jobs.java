@@ -1,46 +1,43 @@
 package firmtally.server.platform.jobs;
 
-import firmtally.server.access.UserService;
-import firmtally.server.customers.enquiry.EnquiryService;
-import firmtally.server.customers.reassignment.ReassignmentService;
-import firmtally.server.pipeline.opportunity.EndingService;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.scheduling.annotation.EnableScheduling;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
-/**
- * Does what a day that has begun asks for. Each part looks at what is due by now, so that nothing
- * is missed when the house was closed overnight, and nothing is done twice.
- */
+/** Runs what comes due, every few minutes. One job that fails does not stop the others. */
 @Component
 @EnableScheduling
 public class Jobs {
+  private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
   private static final long EVERY_MILLIS = 300_000;
   private static final long FIRST_MILLIS = 15_000;
-  private final EnquiryService enquiries;
-  private final EndingService endings;
-  private final ReassignmentService reassignments;
-  private final UserService people;
+  private final ObjectProvider<DueWork> works;
+  private final Clock clock;
 
-  Jobs(
-      EnquiryService enquiries,
-      EndingService endings,
-      ReassignmentService reassignments,
-      UserService people) {
-    this.enquiries = enquiries;
-    this.endings = endings;
-    this.reassignments = reassignments;
-    this.people = people;
+  Jobs(ObjectProvider<DueWork> works, Clock clock) {
+    this.works = works;
+    this.clock = clock;
   }
 
-  /** Runs every few minutes, and soon after the start. */
+  /** Runs all of them, and soon after the start. */
   @Scheduled(initialDelay = FIRST_MILLIS, fixedDelay = EVERY_MILLIS)
   public void run() {
-    if (people.isEmpty()) {
-      return;
+    run(works.orderedStream().toList(), LocalDate.now(clock));
+  }
+
+  static void run(List<DueWork> works, LocalDate today) {
+    for (DueWork work : works) {
+      try {
+        work.run(today);
+      } catch (RuntimeException e) {
+        LOG.error("{} failed; it is tried again", work.job(), e);
+      }
     }
-    enquiries.resumeOnHold();
-    endings.wakePaused();
-    reassignments.endDue();
   }
 }

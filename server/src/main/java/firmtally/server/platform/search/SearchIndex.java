@@ -2,23 +2,19 @@ package firmtally.server.platform.search;
 
 import firmtally.server.platform.database.Sql;
 import java.util.Arrays;
-import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** The index behind the palette: every record that has a name or number. */
 @Component
 public class SearchIndex {
-  private static final int MOST = 12;
-  private static final String NOTHING = "\"\"";
+  /** What nothing matches. */
+  public static final String NOTHING = "\"\"";
   private final Sql sql;
 
   public SearchIndex(Sql sql) {
     this.sql = sql;
   }
-
-  /** A record that was found. */
-  public record Hit(String kind, long id, String number, String words) {}
 
   /** Puts a record in, or puts its new words in place of the old. */
   public void put(String kind, long id, String number, String words) {
@@ -51,25 +47,5 @@ public class SearchIndex {
             .map(word -> "\"" + word + "\"*")
             .collect(Collectors.joining(" "));
     return query.isEmpty() ? NOTHING : query;
-  }
-
-  /**
-   * The records in which every word of the text begins a word, the best first; none for a blank
-   * text.
-   */
-  public List<Hit> search(String text) {
-    String query = wordsOf(text);
-    if (query.equals(NOTHING)) {
-      return List.of();
-    }
-    return sql.sql(
-            """
-            SELECT kind, record_id AS id, number, words FROM search_index
-            WHERE search_index MATCH :query ORDER BY rank, record_id DESC LIMIT :most
-            """)
-        .param("query", query)
-        .param("most", MOST)
-        .query(Hit.class)
-        .list();
   }
 }

@@ -83,7 +83,7 @@ public final class Input {
   /** An email address with a name, an @ and a host; empty when left out. */
   public String email(String at, String value, int longest) {
     String email = optionalText(at, value, longest);
-    if (!email.isEmpty() && !email.matches("[^@\\s]+@[^@\\s]+")) {
+    if (!email.isEmpty() && !email.matches("[^@\\s]+@[^@\\s]*[^@\\s.]")) {
       problems.add(at, "An email address has a name, an @ and a host.");
     }
     return email;

@@ -31,16 +31,16 @@ class DaySheetStore {
           + " w.contract AS stake, a.id AS activity, o.stage_id, o.version\n"
           + OPPORTUNITY
           + "JOIN activity a ON a.opportunity_id = o.id\n"
-          + "WHERE a.done_at IS NULL AND a.due <= :today AND a.person_id = :me AND o.state = 'open'\n"
+          + "WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me AND o.state = 'open'\n"
           + """
             UNION ALL
             SELECT a.kind, 'enquiry', e.id, e.number, a.subject, e.name, a.due, COALESCE(e.value, 0), a.id, NULL, NULL
             FROM activity a JOIN enquiry e ON e.id = a.enquiry_id
-            WHERE a.done_at IS NULL AND a.due <= :today AND a.person_id = :me
+            WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me
             UNION ALL
             SELECT a.kind, 'account', c.id, c.number, a.subject, c.name, a.due, 0, a.id, NULL, NULL
             FROM activity a JOIN account c ON c.id = a.account_id
-            WHERE a.done_at IS NULL AND a.due <= :today AND a.person_id = :me
+            WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me
             UNION ALL
             SELECT 'new-enquiry', 'enquiry', e.id, e.number, e.subject, e.name, substr(e.added_at, 1, 10),
                    COALESCE(e.value, 0), NULL, NULL, NULL
@@ -55,7 +55,7 @@ class DaySheetStore {
           + "\nUNION ALL\nSELECT 'hold', 'order', s.id, s.number, o.title, c.name, s.placed_on, sw.contract, NULL, NULL,"
           + " NULL\n"
           + OPPORTUNITY
-          + "JOIN customer_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
+          + "JOIN sales_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
           + "WHERE s.state = 'hold' AND "
           + TEAMS
           + "\nUNION ALL\nSELECT 'past-expected-close', 'opportunity', o.id, o.number, o.title, c.name, o.expected_close, w.contract,"
@@ -67,7 +67,7 @@ class DaySheetStore {
           + OPPORTUNITY
           + "WHERE o.state = 'open' AND "
           + TEAMS
-          + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at IS NULL)\n"
+          + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.closed_at IS NULL)\n"
           + "UNION ALL\nSELECT 'no-contact', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, w.contract, NULL,"
           + " o.stage_id, o.version\n"
           + OPPORTUNITY

@@ -1,5 +1,8 @@
 package firmtally.server.reporting.figures;
 
+import firmtally.server.access.SignedIn;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.core.money.Rounding;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.database.Sql;
@@ -22,23 +25,30 @@ class FiguresController {
       SELECT sp.name AS process, s.name AS stage, COUNT(*) AS count, SUM(w.contract) AS value,
              SUM(w.contract * COALESCE(o.own_probability, s.probability)) AS weighted
       FROM opportunity o JOIN stage s ON s.id = o.stage_id JOIN sales_process sp ON sp.id = o.process_id
-        JOIN worksheet w ON w.id = o.worksheet_id
-      WHERE o.state = 'open' GROUP BY s.id ORDER BY sp.id, s.position
-      """;
+        JOIN worksheet w ON w.id = o.worksheet_id JOIN person p ON p.id = o.owner_id
+      WHERE o.state = 'open' AND """
+          + Visibility.OPPORTUNITY_READABLE
+          + " GROUP BY s.id ORDER BY sp.id, s.position";
   private static final String WON =
       """
-      SELECT substr(closed_on, 1, 7) AS month, COUNT(*) AS count, SUM(won_amount) AS amount FROM opportunity
-      WHERE state = 'won' AND closed_on >= :from GROUP BY 1 ORDER BY 1
-      """;
+      SELECT substr(closed_on, 1, 7) AS month, COUNT(*) AS count, SUM(won_amount) AS amount
+      FROM opportunity o JOIN person p ON p.id = o.owner_id
+      WHERE o.state = 'won' AND o.closed_on >= :from AND """
+          + Visibility.OPPORTUNITY_READABLE
+          + " GROUP BY 1 ORDER BY 1";
+  /** Open ones by their state, closed ones by their day: each from an index, and not the whole table. */
   private static final String REPS =
       """
-      SELECT p.name, COALESCE(SUM(CASE WHEN o.state = 'open' THEN w.contract END), 0) AS open,
-             COALESCE(SUM(CASE WHEN o.state = 'won' AND o.closed_on >= :from THEN o.won_amount END), 0) AS won,
-             COUNT(CASE WHEN o.state = 'won' AND o.closed_on >= :from THEN 1 END) AS won_count,
-             COUNT(CASE WHEN o.state = 'lost' AND o.closed_on >= :from THEN 1 END) AS lost_count
-      FROM person p JOIN opportunity o ON o.owner_id = p.id JOIN worksheet w ON w.id = o.worksheet_id
-      GROUP BY p.id ORDER BY won DESC, p.name
-      """;
+      SELECT p.name, COALESCE(SUM(CASE WHEN o.state = 'open' THEN o.value END), 0) AS open,
+             COALESCE(SUM(CASE WHEN o.state = 'won' THEN o.won_amount END), 0) AS won,
+             COUNT(CASE WHEN o.state = 'won' THEN 1 END) AS won_count,
+             COUNT(CASE WHEN o.state = 'lost' THEN 1 END) AS lost_count
+      FROM opportunity o JOIN person p ON p.id = o.owner_id
+      WHERE (o.state = 'open' OR o.state = 'won' AND o.closed_on >= :from OR o.state = 'lost' AND o.closed_on >= :from)
+        AND """
+          + Visibility.OPPORTUNITY_READABLE
+          + " GROUP BY p.id ORDER BY won DESC, p.name";
+
   private final Sql sql;
   private final SettingsService settings;
   private final Clock clock;
@@ -57,13 +67,13 @@ class FiguresController {
 
   record Figures(List<StageFigure> stages, List<MonthFigure> months, List<RepFigure> reps) {}
 
-  @GetMapping("/api/figures")
-  Figures figures() {
+  @GetMapping("/api/reports")
+  Figures figures(@SignedIn Actor actor) {
     LongFunction<String> amounts = settings.amounts();
     CurrencyUnit currency = settings.company().currency();
     String from = YearMonth.now(clock).minusMonths(MONTHS - 1L) + "-01";
     List<StageFigure> stages =
-        sql.sql(STAGES)
+        Visibility.bind(sql.sql(STAGES), actor)
             .query(
                 (row, n) ->
                     new StageFigure(
@@ -74,7 +84,7 @@ class FiguresController {
                         weighted(currency, row.getLong("weighted"))))
             .list();
     List<MonthFigure> months =
-        sql.sql(WON)
+        Visibility.bind(sql.sql(WON), actor)
             .param("from", from)
             .query(
                 (row, n) ->
@@ -84,7 +94,7 @@ class FiguresController {
                         amounts.apply(row.getLong("amount"))))
             .list();
     List<RepFigure> reps =
-        sql.sql(REPS)
+        Visibility.bind(sql.sql(REPS), actor)
             .param("from", from)
             .query(
                 (row, n) ->

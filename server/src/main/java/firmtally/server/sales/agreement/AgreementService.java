@@ -199,7 +199,7 @@ public class AgreementService {
                 .renewing(agreement),
             actor,
             before.ownerId());
-    activities.plan(
+    activities.planBySystem(
         id, "call", "Call about the renewal of " + number, next.callOn(), before.ownerId());
   }
 }

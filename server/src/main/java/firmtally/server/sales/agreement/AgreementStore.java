@@ -22,7 +22,7 @@ class AgreementStore {
              (SELECT MAX(done_at) FROM activity x WHERE x.opportunity_id = n.id AND x.kind = 'call') AS called_at
       FROM agreement g
       JOIN account a ON a.id = g.account_id
-      JOIN customer_order c ON c.id = g.order_id
+      JOIN sales_order c ON c.id = g.order_id
       JOIN opportunity o ON o.id = c.opportunity_id
       JOIN person p ON p.id = o.owner_id
       LEFT JOIN opportunity n ON n.renews_id = g.id
@@ -51,7 +51,7 @@ class AgreementStore {
             sql.sql(
                 ROWS
                     + " WHERE g.state = 'running' AND g.end_day >= :key AND "
-                    + Visibility.SEEN
+                    + Visibility.OPPORTUNITY_READABLE
                     + " ORDER BY g.end_day, g.id LIMIT 500"),
             actor),
         from,

@@ -1,5 +1,6 @@
 package firmtally.server.sales.credit;
 
+import firmtally.server.access.Actor;
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.CreditFile;
 import firmtally.core.money.Percent;
@@ -39,23 +40,33 @@ public class CreditService {
 
   /** The check as of today, with a document asked for or without. */
   public CreditCheck check(long accountId, Optional<Money> asked) {
-    CreditFile file = file(accountId);
+    CreditFile file = file(accountId, Actor.SYSTEM);
     return CreditCheck.of(
         asked
             .map(total -> file.asking(new CreditFile.Document(total, Optional.empty())))
             .orElse(file));
   }
 
-  /** The part of an account's exposure that comes from orders. */
-  public Money ordered(long accountId) {
-    return orders.acceptedOrders(accountId).stream()
-        .map(CreditFile.OpenOrder::balance)
-        .reduce(Money.zero(settings.company().currency()), Money::plus);
+  /**
+   * How an account stands with a document asked for or without, as a screen shows it.
+   *
+   * @param actor who looks at it
+   */
+  public CreditStanding standing(long accountId, Optional<Money> asked, Actor actor) {
+    CreditFile file = file(accountId, actor);
+    return new CreditStanding(
+        CreditCheck.of(
+            asked
+                .map(total -> file.asking(new CreditFile.Document(total, Optional.empty())))
+                .orElse(file)),
+        file.orders().stream()
+            .map(CreditFile.OpenOrder::balance)
+            .reduce(Money.zero(settings.company().currency()), Money::plus));
   }
 
   /** What is known of an account's credit today. */
-  public CreditFile file(long accountId) {
-    Account account = accounts.get(accountId);
+  public CreditFile file(long accountId, Actor actor) {
+    Account account = accounts.readable(accountId, actor);
     CurrencyUnit currency = settings.company().currency();
     return new CreditFile(
         currency,

@@ -1,6 +1,11 @@
 package firmtally.server.sales.order;
 
-import firmtally.core.credit.CreditCheck;
+import java.time.LocalDate;
+import firmtally.core.ordering.Release;
+import firmtally.core.money.Texts;
+import firmtally.server.sales.approval.ApprovalService;
+import firmtally.server.platform.web.Versioned;
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.customers.account.AccountService;
@@ -26,6 +31,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
+/** An order's page, and the acts on it. */
 @RestController
 @RequestMapping("/api")
 class OrderController {
@@ -36,42 +42,51 @@ class OrderController {
   private final AccountService accounts;
   private final CreditService credit;
   private final AgreementService agreements;
+  private final ApprovalService approvals;
+  private final Idempotency once;
 
   OrderController(
       OrderService orders,
       OpportunityService opportunities,
       AccountService accounts,
       CreditService credit,
-      AgreementService agreements) {
+      AgreementService agreements,
+      ApprovalService approvals,
+      Idempotency once) {
     this.orders = orders;
     this.opportunities = opportunities;
     this.accounts = accounts;
     this.credit = credit;
     this.agreements = agreements;
+    this.approvals = approvals;
+    this.once = once;
   }
 
   record OrderPage(List<OrderService.OrderRow> rows, @MaybeNull Long next) {}
 
+  /** Of what and for whom an order is. */
+  record OrderOf(
+      long opportunityId, @MaybeNull Long quoteId, String title, long accountId, String account) {}
+
+  /** What somebody may do with it. */
+  record OrderActs(boolean release, boolean enterPoNumber) {}
+
   record OrderView(
       long id,
       String number,
-      String title,
-      long opportunityId,
-      long quoteId,
-      long accountId,
-      String account,
+      OrderOf of,
       String state,
       @MaybeNull String poNumber,
       String placedBy,
-      String placedOn,
-      String invoiceOn,
+      LocalDate placedOn,
+      LocalDate invoiceOn,
       @MaybeNull String releasedAt,
-      List<OrderService.HoldView> holds,
-      boolean mayRelease,
-      boolean mayEnterNumber,
+      List<ApprovalService.ApprovalView> holds,
+      OrderActs may,
       List<AgreementService.AgreementRow> agreements,
       long version,
-      WorksheetView worksheet) {}
+      WorksheetView worksheet)
+      implements Versioned {}
 
   record OrderForm(String poNumber) {}
 
@@ -90,43 +105,47 @@ class OrderController {
 
   @GetMapping("/orders/{id}")
   OrderView get(@PathVariable long id, @SignedIn Actor actor) {
-    CustomerOrder order = orders.get(id);
-    Opportunity o = opportunities.seen(order.opportunityId(), actor);
-    List<OrderService.HoldView> holds = orders.holds(id);
-    boolean isHeld = order.isHeld();
+    Order order = orders.readable(id, actor);
+    Opportunity o = opportunities.readable(order.opportunityId(), actor);
+    List<ApprovalService.ApprovalView> holds = approvals.views(id, actor);
     boolean wantsNumber =
-        holds.stream().anyMatch(h -> h.releasedBy() == null && "po-number".equals(h.reason()));
+        holds.stream()
+            .map(ApprovalService.ApprovalView::approval)
+            .anyMatch(
+                h -> h.isOpen() && Texts.word(Release.Hold.PO_NUMBER).equals(h.reason()));
     return new OrderView(
         order.id(),
         order.number(),
-        o.title(),
-        o.id(),
-        order.quoteId(),
-        order.accountId(),
-        accounts.get(order.accountId()).name(),
-        order.state(),
-        order.poNumber(),
-        order.placedByName(),
-        order.placedOn(),
-        order.invoiceOn(),
-        order.releasedAt(),
+        new OrderOf(
+            o.id(),
+            order.document().followsId(),
+            o.title(),
+            order.accountId(),
+            accounts.readable(order.accountId(), actor).name()),
+        order.state().word(),
+        order.terms().poNumber(),
+        order.document().maker().name(),
+        order.document().madeOn(),
+        order.terms().invoiceOn(),
+        order.terms().releasedAt(),
         holds,
-        isHeld
-            && order.placedBy() != actor.id()
-            && holds.stream()
-                .anyMatch(h -> h.releasedBy() == null && OrderService.mayRelease(h, actor)),
-        isHeld && wantsNumber && opportunities.mayChange(o, actor),
+        new OrderActs(
+            order.isHeld() && holds.stream().anyMatch(ApprovalService.ApprovalView::mayAnswer),
+            order.isHeld() && wantsNumber && opportunities.isEditable(o, actor)),
         agreements.ofOrder(id),
         order.version(),
-        view(order, orders.worked(order, actor)));
+        view(order, orders.calculation(order, actor), actor));
   }
 
   /** An order that is released already is part of the exposure and asks for nothing more. */
-  private WorksheetView view(CustomerOrder order, Calculation worked) {
-    CreditCheck check =
-        credit.check(
-            order.accountId(), order.isHeld() ? Optional.of(worked.asked()) : Optional.empty());
-    return WorksheetView.of(worked, check, credit.ordered(order.accountId()));
+  private WorksheetView view(Order order, Calculation calculation, Actor actor) {
+    return WorksheetView.of(
+        calculation,
+        credit.standing(
+            order.accountId(),
+            order.isHeld() ? Optional.of(calculation.asked()) : Optional.empty(),
+            actor),
+        actor);
   }
 
   @PostMapping("/quotes/{id}/order")
@@ -135,7 +154,13 @@ class OrderController {
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody OrderForm typed,
       @SignedIn Actor actor) {
-    return new Placed(orders.place(id, typed.poNumber(), key, actor));
+    return new Placed(
+        once.once(
+            key,
+            actor.id(),
+            "place-order",
+            "quote " + id,
+            () -> orders.place(id, typed.poNumber(), actor)));
   }
 
   @PostMapping("/orders/{id}/release")

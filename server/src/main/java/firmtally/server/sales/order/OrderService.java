@@ -2,7 +2,6 @@ package firmtally.server.sales.order;
 
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.CreditReason;
-import firmtally.core.margin.SignOff;
 import firmtally.core.money.Texts;
 import firmtally.core.ordering.Release;
 import firmtally.server.access.Actor;
@@ -14,17 +13,16 @@ import firmtally.server.pipeline.opportunity.EndingService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
-import firmtally.server.platform.database.Counters;
-import firmtally.server.platform.search.SearchIndex;
-import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
-import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.Written;
 import firmtally.server.sales.agreement.AgreementService;
+import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.credit.CreditService;
+import firmtally.server.sales.document.Document;
+import firmtally.server.sales.document.DocumentKind;
+import firmtally.server.sales.document.DocumentService;
 import firmtally.server.sales.quote.Quote;
 import firmtally.server.sales.quote.QuoteService;
 import firmtally.server.worksheet.calculation.Calculation;
@@ -32,7 +30,6 @@ import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -43,12 +40,17 @@ public class OrderService {
   private static final int LONGEST = 60;
   private static final int INVOICE_AFTER = 14;
   private final OrderStore store;
+  private final DocumentService documents;
+  private final ApprovalService approvals;
   private final QuoteService quotes;
-  private final OpportunityService opportunities;
-  private final EndingService endings;
-  private final AgreementService agreements;
+  private final Sale sale;
   private final Checks checks;
-  private final House house;
+  private final ChangeLog log;
+  private final Clock clock;
+
+  /** What moves with an order. */
+  private record Sale(
+      OpportunityService opportunities, EndingService endings, AgreementService agreements) {}
 
   /** What decides on a release. */
   private record Checks(
@@ -57,12 +59,10 @@ public class OrderService {
       CreditService credit,
       SettingsService settings) {}
 
-  /** What the acts leave behind. */
-  private record House(
-      ChangeLog log, Counters counters, SearchIndex index, Idempotency once, Clock clock) {}
-
   OrderService(
       OrderStore store,
+      DocumentService documents,
+      ApprovalService approvals,
       QuoteService quotes,
       OpportunityService opportunities,
       EndingService endings,
@@ -72,17 +72,15 @@ public class OrderService {
       CreditService credit,
       SettingsService settings,
       ChangeLog log,
-      Counters counters,
-      SearchIndex index,
-      Idempotency once,
       Clock clock) {
     this.store = store;
+    this.documents = documents;
+    this.approvals = approvals;
     this.quotes = quotes;
-    this.opportunities = opportunities;
-    this.endings = endings;
-    this.agreements = agreements;
+    this.sale = new Sale(opportunities, endings, agreements);
     this.checks = new Checks(worksheets, accounts, credit, settings);
-    this.house = new House(log, counters, index, once, clock);
+    this.log = log;
+    this.clock = clock;
   }
 
   /** An order in a list; holds are those that still stand. */
@@ -98,135 +96,123 @@ public class OrderService {
       String value,
       @MaybeNull String holds) {}
 
-  /** Why an order is held, who may release it, and who did. */
-  public record HoldView(
-      long id,
-      String reason,
-      String role,
-      String words,
-      @MaybeNull String releasedBy,
-      @MaybeNull String releasedAt,
-      String comment) {}
-
-  public CustomerOrder get(long id) {
-    return store.find(id).orElseThrow(() -> new NotThere("order", id));
+  /** An order that somebody may read. */
+  public Order readable(long id, Actor actor) {
+    Document document = documents.readable(DocumentKind.ORDER, id, actor);
+    return new Order(document, store.terms(id));
   }
 
   List<OrderRow> page(String state, long before, int most, Actor actor) {
     return store.page(state, before, most, actor, checks.settings().amounts());
   }
 
-  List<HoldView> holds(long order) {
-    return store.holds(order);
-  }
-
   /** An order's worksheet, as it was agreed. */
-  public Calculation worked(CustomerOrder order, Actor actor) {
-    Opportunity opportunity = opportunities.get(order.opportunityId());
-    return checks.worksheets().get(order.worksheetId(), opportunities.context(opportunity, actor));
+  public Calculation calculation(Order order, Actor actor) {
+    Opportunity opportunity = sale.opportunities().readable(order.opportunityId(), actor);
+    return checks
+        .worksheets()
+        .get(order.document().worksheetId(), sale.opportunities().context(opportunity));
   }
 
   /**
    * Places an order from a sent quote: the opportunity is won with the true amount, the prospect
-   * becomes a customer, and margin, credit and the order number decide whether it is released or
-   * held. All or nothing.
+   * becomes a customer, and margin, credit and the PO number decide whether it is released or held.
+   * All or nothing.
    */
   @Transactional
-  public long place(long quoteId, String poNumber, String key, Actor actor) {
-    return house.once().once(key, actor.id(), "place-order", () -> place(quoteId, poNumber, actor));
-  }
-
-  private long place(long quoteId, String typedNumber, Actor actor) {
-    Quote quote = quotes.get(quoteId);
-    Opportunity opportunity = opportunities.changeable(quote.opportunityId(), actor);
+  public long place(long quoteId, String typedNumber, Actor actor) {
+    Quote quote = quotes.readable(quoteId, actor);
+    Opportunity opportunity =
+        sale.opportunities().editableOpen(quote.opportunityId(), actor);
     Input input = new Input();
     String poNumber = input.optionalText("poNumber", typedNumber, LONGEST);
     input.check();
-    quotes.ordered(quoteId);
-    Account account = checks.accounts().get(opportunity.accountId());
-    Calculation worked =
+    Calculation quoted = quotes.calculation(quote, actor);
+    boolean needsSignOff = quotes.needsSignOff(quote, quoted);
+    quotes.ordered(quote, actor);
+    Account account = checks.accounts().readable(opportunity.accountId(), actor);
+    Calculation ordered =
         checks
             .worksheets()
-            .copyLocked(quote.worksheetId(), opportunities.context(opportunity, actor));
-    CreditCheck credit = checks.credit().check(account.id(), Optional.of(worked.asked()));
-    SignOff signOff = worked.check().signOff().orElseThrow();
+            .copyLocked(quote.worksheetId(), sale.opportunities().context(opportunity));
+    CreditCheck credit = checks.credit().check(account.id(), Optional.of(ordered.asked()));
     boolean numberMissing = account.poNumberRequired() && poNumber.isEmpty();
-    Release release = Release.of(signOff, credit, numberMissing);
-    LocalDate today = LocalDate.now(house.clock());
-    String number = house.counters().next("S");
-    long id =
-        store.insert(
-            new CustomerOrder(
-                0,
-                number,
-                quoteId,
-                opportunity.id(),
-                account.id(),
-                release.isReleased() ? "released" : "hold",
-                poNumber.isEmpty() ? null : poNumber,
-                worked.id(),
-                actor.id(),
-                actor.name(),
-                today.toString(),
-                today.plusDays(INVOICE_AFTER).toString(),
-                release.isReleased() ? house.clock().instant().toString() : null,
-                1));
+    Release release = Release.of(needsSignOff, credit, numberMissing);
+    Order order =
+        make(quote, new Made(ordered, account.name(), poNumber, release), opportunity, actor);
     for (Release.Hold hold : release.holds()) {
-      store.insertHold(
-          id,
-          Texts.word(hold),
-          releaser(hold, signOff),
-          words(hold, signOff, credit, worked.names()));
+      approvals.ask(hold(hold, order, ordered, credit), actor);
     }
-    endings.win(opportunity.id(), worked.contract(), actor);
-    checks.accounts().becomeCustomer(account.id(), actor.id());
-    house
-        .index()
-        .add("order", id, number, opportunity.title() + " " + account.name() + " " + poNumber);
-    house
-        .log()
-        .note(
-            actor.id(),
-            "order",
-            id,
-            "order placed",
-            null,
-            release.isReleased() ? "released" : "hold");
+    sale.endings().win(opportunity, ordered.contract(), actor);
+    checks.accounts().becomeCustomer(account.id(), actor);
     if (release.isReleased()) {
-      agreements.make(source(get(id), opportunity, worked), actor);
+      sale.agreements().make(source(order, opportunity, ordered), actor);
     }
-    return id;
+    return order.id();
   }
 
-  private static String releaser(Release.Hold hold, SignOff signOff) {
-    return switch (hold) {
-      case MARGIN -> signOff.role().orElse(Role.MANAGER.word());
-      case CREDIT -> Role.CREDIT_CONTROLLER.word();
-      case PO_NUMBER -> Role.REP.word();
-    };
+  /** What an order is made of. */
+  private record Made(Calculation lines, String account, String poNumber, Release release) {}
+
+  private Order make(Quote quote, Made made, Opportunity opportunity, Actor actor) {
+    boolean isReleased = made.release().isReleased();
+    Document document =
+        documents.make(
+            new DocumentService.Start(
+                DocumentKind.ORDER,
+                Optional.of(quote.document()),
+                opportunity.id(),
+                opportunity.accountId(),
+                isReleased ? OrderState.RELEASED : OrderState.HOLD,
+                made.lines().id(),
+                actor.id(),
+                opportunity.title() + " " + made.account() + " " + made.poNumber()),
+            actor);
+    store.insert(
+        document.id(),
+        new Order.Terms(
+            made.poNumber().isEmpty() ? null : made.poNumber(),
+            LocalDate.now(clock).plusDays(INVOICE_AFTER),
+            isReleased ? clock.instant().toString() : null));
+    for (Calculation.Row row : made.lines().rows()) {
+      row.tally()
+          .filter(tally -> tally.line().counted())
+          .ifPresent(
+              tally ->
+                  documents.link(
+                      document.id(),
+                      row.form().id(),
+                      quote.id(),
+                      row.form().id(),
+                      tally.line().quantity()));
+    }
+    return new Order(document, store.terms(document.id()));
   }
 
-  private static String words(
-      Release.Hold hold, SignOff signOff, CreditCheck credit, Map<String, String> names) {
-    return switch (hold) {
-      case MARGIN ->
-          "The terms need a sign-off: "
-              + String.join(
-                  ", ",
-                  signOff.reasons().stream()
-                      .map(
-                          r ->
-                              Texts.word(r.rule())
-                                  + r.line().map(l -> " on " + names.get(l)).orElse(""))
-                      .distinct()
-                      .toList());
-      case CREDIT ->
-          "Credit says "
-              + Texts.word(credit.verdict())
-              + ": "
-              + String.join(", ", credit.reasons().stream().map(r -> words(r, credit)).toList());
-      case PO_NUMBER -> "The customer orders by number only, and there is none yet";
-    };
+  private static ApprovalService.Asked hold(
+      Release.Hold hold, Order order, Calculation ordered, CreditCheck credit) {
+    return new ApprovalService.Asked(
+        ApprovalService.HOLD,
+        order.id(),
+        Texts.word(hold),
+        switch (hold) {
+          case MARGIN ->
+              ordered.check().signOff().flatMap(s -> s.role()).orElse(Role.MANAGER.word());
+          case CREDIT -> Role.CREDIT_CONTROLLER.word();
+          case PO_NUMBER -> Role.REP.word();
+        },
+        switch (hold) {
+          case MARGIN -> "The terms need a sign-off: " + ordered.signOffWords();
+          case CREDIT ->
+              "Credit says "
+                  + Texts.word(credit.verdict())
+                  + ": "
+                  + String.join(
+                      ", ", credit.reasons().stream().map(r -> words(r, credit)).toList());
+          case PO_NUMBER -> "The customer orders with a PO number only, and there is none yet";
+        },
+        "",
+        ordered.version());
   }
 
   private static String words(CreditReason reason, CreditCheck credit) {
@@ -238,106 +224,80 @@ public class OrderService {
               + credit.oldestOverdueDays()
               + " days";
       case OVER_LIMIT ->
-          "headroom after this order "
+          "available credit after this order "
               + Written.amount(credit.headroomAfter())
               + credit
                   .earliestClear()
                   .map(day -> ", within the limit from " + Written.day(day))
                   .orElse(", not within the limit for a year");
-      case NEAR_LIMIT -> "headroom after this order only " + Written.amount(credit.headroomAfter());
+      case NEAR_LIMIT ->
+          "available credit after this order only " + Written.amount(credit.headroomAfter());
     };
   }
 
   /**
    * Releases what the person may release of what holds an order; when nothing holds it any more it
-   * is released whole. The one who placed it cannot release it.
+   * is released whole.
    *
    * @param comment why, for those who ask later
    */
   @Transactional
   public void release(long id, long version, String comment, Actor actor) {
-    CustomerOrder before = held(id);
-    Input input = new Input();
-    String why = input.text("comment", comment, LONGEST * 4);
-    input.check();
-    List<HoldView> open = store.holds(id).stream().filter(h -> h.releasedBy() == null).toList();
-    List<HoldView> mine = open.stream().filter(h -> mayRelease(h, actor)).toList();
-    if (before.placedBy() == actor.id()) {
-      throw new NotAllowed("You placed this order; somebody else has to release it.");
-    }
-    if (mine.isEmpty()) {
-      throw new NotAllowed(
-          "These holds are released by: "
-              + String.join(", ", open.stream().map(HoldView::role).distinct().toList())
-              + ".");
-    }
-    String at = house.clock().instant().toString();
-    mine.forEach(hold -> store.releaseHold(hold.id(), actor.id(), at, why));
-    settle(before, version, before.poNumber(), actor, mine.size() == open.size(), why);
+    Order before = held(id, actor);
+    boolean isFree = approvals.answerAll(id, true, comment, actor);
+    settle(before, version, isFree, comment, actor);
   }
 
-  /** Enters the customer's order number, which takes away the hold for want of one. */
+  /** Enters the customer's PO number, which takes away the hold for want of one. */
   @Transactional
   public void enterPoNumber(long id, long version, String typed, Actor actor) {
-    CustomerOrder before = held(id);
-    Opportunity opportunity = opportunities.get(before.opportunityId());
-    if (!opportunities.mayChange(opportunity, actor)) {
-      actor.checkMayChange(opportunity.owner(), "this order");
-    }
+    Order before = held(id, actor);
+    sale.opportunities().editable(before.opportunityId(), actor);
     Input input = new Input();
     String number = input.text("poNumber", typed, LONGEST);
     input.check();
-    List<HoldView> open = store.holds(id).stream().filter(h -> h.releasedBy() == null).toList();
-    String at = house.clock().instant().toString();
-    List<HoldView> gone =
-        open.stream().filter(h -> h.reason().equals(Texts.word(Release.Hold.PO_NUMBER))).toList();
-    gone.forEach(hold -> store.releaseHold(hold.id(), actor.id(), at, number));
-    settle(before, version, number, actor, gone.size() == open.size(), "order number " + number);
+    boolean isFree = approvals.clear(id, Texts.word(Release.Hold.PO_NUMBER), number, actor);
+    store.setPoNumber(id, number);
+    settle(before, version, isFree, "PO number " + number, actor);
   }
 
-  private void settle(
-      CustomerOrder before, long version, String number, Actor actor, boolean isFree, String why) {
-    int updated =
-        store.change(
-            before.id(),
-            version,
-            isFree ? "released" : "hold",
-            number,
-            isFree ? house.clock().instant().toString() : null);
-    house.log().expectOne(updated, "order", before.id(), before.version());
-    house
-        .log()
-        .note(actor.id(), "order", before.id(), isFree ? "order released" : "hold", null, why);
-    if (isFree) {
-      CustomerOrder order = get(before.id());
-      agreements.make(
-          source(order, opportunities.get(order.opportunityId()), worked(order, actor)), actor);
+  private void settle(Order before, long version, boolean isFree, String why, Actor actor) {
+    if (!isFree) {
+      documents.changed(before.document(), version);
+      log.note(actor.id(), "order", before.id(), "hold", null, why);
+      return;
     }
+    documents.become(
+        before.document(), version, before.state(), OrderState.RELEASED, "released: " + why, actor);
+    store.setReleased(before.id(), clock.instant());
+    Order order = readable(before.id(), actor);
+    Opportunity opportunity = sale.opportunities().readable(order.opportunityId(), actor);
+    sale.agreements().make(source(order, opportunity, calculation(order, actor)), actor);
   }
 
   /** Takes over an order that was invoiced before: it no longer counts in the exposure. */
   @Transactional
-  public void takeOverAsInvoiced(long id) {
-    CustomerOrder order = get(id);
-    store.change(id, order.version(), "invoiced", order.poNumber(), order.releasedAt());
+  public void takeOverAsInvoiced(long id, Actor actor) {
+    Order order = readable(id, actor);
+    documents.become(
+        order.document(),
+        order.version(),
+        order.state(),
+        OrderState.INVOICED,
+        "invoiced",
+        actor);
   }
 
-  private CustomerOrder held(long id) {
-    CustomerOrder order = get(id);
+  private Order held(long id, Actor actor) {
+    Order order = readable(id, actor);
     if (!order.isHeld()) {
       throw new NotPossible("This order is not on hold.");
     }
     return order;
   }
 
-  /** Whether a person's role may release a hold. */
-  static boolean mayRelease(HoldView hold, Actor actor) {
-    boolean isOfSale = hold.reason().equals(Texts.word(Release.Hold.PO_NUMBER));
-    return !isOfSale && (hold.role().equals(actor.role().word()) || actor.role().manages());
-  }
-
   private static AgreementService.Source source(
-      CustomerOrder order, Opportunity opportunity, Calculation worked) {
-    return new AgreementService.Source(order.id(), order.number(), opportunity, worked);
+      Order order, Opportunity opportunity, Calculation calculation) {
+    return new AgreementService.Source(order.id(), order.number(), opportunity, calculation);
   }
 }

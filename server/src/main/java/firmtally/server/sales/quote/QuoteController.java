@@ -1,6 +1,9 @@
 package firmtally.server.sales.quote;
 
-import firmtally.core.credit.CreditCheck;
+import java.time.LocalDate;
+import firmtally.server.sales.approval.ApprovalService;
+import firmtally.server.platform.web.Versioned;
+import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.customers.account.AccountService;
@@ -12,7 +15,6 @@ import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
-import firmtally.server.worksheet.keeping.WorksheetService;
 import java.util.List;
 import java.util.Optional;
 import org.joda.money.Money;
@@ -31,6 +33,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
+/** A quote's page, and the acts on it. */
 @RestController
 @RequestMapping("/api")
 class QuoteController {
@@ -38,50 +41,68 @@ class QuoteController {
   private static final String LAST = "9223372036854775807";
   private final QuoteService quotes;
   private final OpportunityService opportunities;
-  private final WorksheetService worksheets;
   private final CreditService credit;
   private final AccountService accounts;
+  private final ApprovalService approvals;
+  private final Idempotency once;
 
   QuoteController(
       QuoteService quotes,
       OpportunityService opportunities,
-      WorksheetService worksheets,
       CreditService credit,
-      AccountService accounts) {
+      AccountService accounts,
+      ApprovalService approvals,
+      Idempotency once) {
     this.quotes = quotes;
     this.opportunities = opportunities;
-    this.worksheets = worksheets;
     this.credit = credit;
     this.accounts = accounts;
+    this.approvals = approvals;
+    this.once = once;
   }
 
   record QuotePage(List<QuoteService.QuoteRow> rows, @MaybeNull Long next) {}
 
+  /** Of what and for whom a quote is. */
+  record QuoteOf(
+      long opportunityId,
+      String opportunityNumber,
+      String title,
+      long accountId,
+      String account,
+      String owner) {}
+
+  /**
+   * What somebody may do with it.
+   *
+   * @param order whether it can be ordered
+   * @param askForSignOff whether its terms need a sign-off that is not asked for yet
+   */
+  record QuoteActs(boolean change, boolean order, boolean askForSignOff) {}
+
+  /**
+   * A quote's page.
+   *
+   * @param obstacles what stands between a draft and the customer
+   */
   record QuoteView(
       long id,
       String number,
-      String title,
-      long opportunityId,
-      String opportunityNumber,
-      long accountId,
-      String account,
-      String owner,
+      QuoteOf of,
       String state,
       String madeBy,
-      String madeOn,
-      String validUntil,
-      String addressee,
-      String emailTo,
-      String letter,
-      String paymentTerms,
-      String deliveryTerms,
-      @MaybeNull String sentAt,
-      boolean mayChange,
-      boolean mayOrder,
+      LocalDate madeOn,
+      Quote.Terms terms,
+      List<QuoteService.Obstacle> obstacles,
+      List<ApprovalService.ApprovalView> approvals,
+      QuoteActs may,
       long version,
-      WorksheetView worksheet) {}
+      WorksheetView worksheet)
+      implements Versioned {}
 
   record QuoteMade(long id) {}
+
+  record SignOffForm(String why) {}
 
   @GetMapping("/quotes")
   QuotePage page(
@@ -94,49 +115,58 @@ class QuoteController {
 
   @GetMapping("/quotes/{id}")
   QuoteView get(@PathVariable long id, @SignedIn Actor actor) {
-    Quote q = quotes.get(id);
-    Opportunity o = opportunities.seen(q.opportunityId(), actor);
-    boolean mine = opportunities.mayChange(o, actor) && o.isOpen();
+    Quote q = quotes.readable(id, actor);
+    Opportunity o = opportunities.readable(q.opportunityId(), actor);
+    Calculation calculation = quotes.calculation(q, actor);
+    boolean mine = o.isOpen() && opportunities.isEditable(o, actor);
+    List<ApprovalService.ApprovalView> asked = approvals.views(id, actor);
+    boolean isAsked =
+        asked.stream()
+            .anyMatch(
+                a ->
+                    a.approval().isOpen()
+                        && a.approval().worksheetVersion() == calculation.version());
+    boolean isOut = q.state() == QuoteState.SENT || q.state() == QuoteState.EXPIRED;
     return new QuoteView(
         q.id(),
         q.number(),
-        o.title(),
-        o.id(),
-        o.number(),
-        o.accountId(),
-        accounts.get(o.accountId()).name(),
-        o.ownerName(),
-        q.state(),
-        q.madeByName(),
-        q.madeOn(),
-        q.validUntil(),
-        q.addressee(),
-        q.emailTo(),
-        q.letter(),
-        q.paymentTerms(),
-        q.deliveryTerms(),
-        q.sentAt(),
-        mine && q.isDraft(),
-        mine && "sent".equals(q.state()),
+        new QuoteOf(
+            o.id(),
+            o.number(),
+            o.title(),
+            o.accountId(),
+            accounts.readable(o.accountId(), actor).name(),
+            o.ownerName()),
+        q.state().word(),
+        q.document().maker().name(),
+        q.document().madeOn(),
+        q.terms(),
+        quotes.obstacles(q, calculation),
+        asked,
+        new QuoteActs(
+            mine && q.isDraft(),
+            mine && isOut,
+            mine && q.isDraft() && !isAsked && quotes.needsSignOff(q, calculation)),
         q.version(),
-        view(o, q, quotes.worked(q, actor)));
+        view(q, calculation, actor));
   }
 
   /** A quote that is ordered asks for nothing more: its order does. */
-  private WorksheetView view(Opportunity o, Quote q, Calculation worked) {
-    Optional<Money> asked = q.isOrdered() ? Optional.empty() : Optional.of(worked.asked());
+  private WorksheetView view(Quote quote, Calculation calculation, Actor actor) {
+    Optional<Money> asked =
+        quote.isOrdered() ? Optional.empty() : Optional.of(calculation.asked());
     return WorksheetView.of(
-        worked, credit.check(o.accountId(), asked), credit.ordered(o.accountId()));
-  }
-
-  private WorksheetView view(Opportunity o, Calculation worked) {
-    CreditCheck check = credit.check(o.accountId(), Optional.of(worked.asked()));
-    return WorksheetView.of(worked, check, credit.ordered(o.accountId()));
+        calculation, credit.standing(quote.document().accountId(), asked, actor), actor);
   }
 
   @PostMapping("/opportunities/{id}/quotes")
-  QuoteMade make(@PathVariable long id, @SignedIn Actor actor) {
-    return new QuoteMade(quotes.make(id, actor));
+  QuoteMade make(
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @SignedIn Actor actor) {
+    return new QuoteMade(
+        once.once(
+            key, actor.id(), "make-quote", "opportunity " + id, () -> quotes.make(id, actor)));
   }
 
   @PutMapping("/quotes/{id}")
@@ -155,8 +185,24 @@ class QuoteController {
       @RequestHeader("If-Match") String version,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
-    Calculation worked = quotes.saveLines(id, Versions.of(version), form, actor);
-    return view(opportunities.get(quotes.get(id).opportunityId()), worked);
+    Calculation saved = quotes.saveLines(id, Versions.of(version), form, actor);
+    return view(quotes.readable(id, actor), saved, actor);
+  }
+
+  /** Asks for the sign-off that a draft needs. */
+  @PostMapping("/quotes/{id}/sign-off")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void askForSignOff(
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody SignOffForm typed,
+      @SignedIn Actor actor) {
+    once.once(
+        key,
+        actor.id(),
+        "ask-for-sign-off",
+        "quote " + id,
+        () -> quotes.askForSignOff(id, typed.why(), actor));
   }
 
   @PostMapping("/quotes/{id}/send")
@@ -170,10 +216,11 @@ class QuoteController {
 
   @GetMapping(path = "/quotes/{id}/quote.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> pdf(@PathVariable long id, @SignedIn Actor actor) {
-    String number = quotes.get(id).number();
+    Quote quote = quotes.readable(id, actor);
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)
-        .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + number + ".pdf\"")
-        .body(quotes.pdf(id, actor));
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + quote.number() + ".pdf\"")
+        .body(quotes.pdf(quote, actor));
   }
 }

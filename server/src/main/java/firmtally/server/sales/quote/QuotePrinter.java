@@ -37,16 +37,16 @@ class QuotePrinter {
             company,
             quote.number(),
             title,
-            day(quote.madeOn()),
-            day(quote.validUntil()),
-            quote.madeByName(),
-            quote.madeByEmail(),
-            quote.addressee().lines().toList(),
-            quote.letter().lines().filter(paragraph -> !paragraph.isBlank()).toList(),
+            Written.day(quote.document().madeOn()),
+            Written.day(quote.terms().validUntil()),
+            quote.document().maker().name(),
+            quote.document().maker().email(),
+            quote.terms().addressee().lines().toList(),
+            quote.terms().letter().lines().filter(paragraph -> !paragraph.isBlank()).toList(),
             lines,
             sums(worked),
-            quote.paymentTerms(),
-            quote.deliveryTerms()));
+            quote.terms().paymentTerms(),
+            quote.terms().deliveryTerms()));
   }
 
   private static QuotePaper.Line words(LineForm form, Map<String, Subtotal> subtotals) {

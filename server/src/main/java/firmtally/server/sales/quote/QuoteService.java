@@ -1,31 +1,36 @@
 package firmtally.server.sales.quote;
 
+import firmtally.core.margin.SignOff;
 import firmtally.formats.json.Problem;
-import firmtally.formats.mail.Eml;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
-import firmtally.server.integration.mail.OutgoingMail;
+import firmtally.server.integration.mail.EmailQueue;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
-import firmtally.server.platform.database.Counters;
-import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.database.Idempotency;
+import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.BadInput;
-import firmtally.server.platform.web.Idempotency;
+import firmtally.server.platform.web.Conflict;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
-import firmtally.server.platform.web.NotThere;
+import firmtally.server.sales.approval.ApprovalService;
+import firmtally.server.sales.document.Document;
+import firmtally.server.sales.document.DocumentKind;
+import firmtally.server.sales.document.DocumentService;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
+import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -34,49 +39,54 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The acts on quotes. */
 @Service
-public class QuoteService {
+public class QuoteService implements DueWork {
   private static final int LONGEST = 200;
   private static final int FOLLOW_UP_BEFORE = 7;
+  private static final String SEND = "send-quote";
   private final QuoteStore store;
-  private final OpportunityService opportunities;
-  private final MoveService moves;
+  private final DocumentService documents;
+  private final ApprovalService approvals;
   private final WorksheetService worksheets;
-  private final AccountService accounts;
-  private final ActivityService activities;
-  private final SettingsService settings;
-  private final OutgoingMail email;
-  private final QuotePrinter printer;
-  private final House house;
+  private final Pipeline pipeline;
+  private final Company company;
 
-  /** What the acts leave behind. */
-  private record House(
-      ChangeLog log, Counters counters, SearchIndex index, Idempotency once, Clock clock) {}
+  /** What a quote is made from, and what moves with it. */
+  private record Pipeline(
+      OpportunityService opportunities,
+      MoveService moves,
+      ActivityService activities,
+      AccountService accounts) {}
+
+  /** What an act asks for and leaves behind beside the quote itself. */
+  private record Company(
+      SettingsService settings,
+      EmailQueue emails,
+      QuotePrinter printer,
+      ChangeLog log,
+      Idempotency once,
+      Clock clock) {}
 
   QuoteService(
       QuoteStore store,
+      DocumentService documents,
+      ApprovalService approvals,
+      WorksheetService worksheets,
       OpportunityService opportunities,
       MoveService moves,
-      WorksheetService worksheets,
-      AccountService accounts,
       ActivityService activities,
+      AccountService accounts,
       SettingsService settings,
-      OutgoingMail email,
+      EmailQueue emails,
       QuotePrinter printer,
       ChangeLog log,
-      Counters counters,
-      SearchIndex index,
       Idempotency once,
       Clock clock) {
     this.store = store;
-    this.opportunities = opportunities;
-    this.moves = moves;
+    this.documents = documents;
+    this.approvals = approvals;
     this.worksheets = worksheets;
-    this.accounts = accounts;
-    this.activities = activities;
-    this.settings = settings;
-    this.email = email;
-    this.printer = printer;
-    this.house = new House(log, counters, index, once, clock);
+    this.pipeline = new Pipeline(opportunities, moves, activities, accounts);
+    this.company = new Company(settings, emails, printer, log, once, clock);
   }
 
   /** A quote in a list; the role is whose sign-off its terms need. */
@@ -101,226 +111,402 @@ public class QuoteService {
       String paymentTerms,
       String deliveryTerms) {}
 
-  public Quote get(long id) {
-    return store.find(id).orElseThrow(() -> new NotThere("quote", id));
+  /** What stands between a quote and the customer, and the field that mends it; blank for none. */
+  public record Obstacle(String at, String words) {}
+
+  /** A quote that somebody may read. */
+  public Quote readable(long id, Actor actor) {
+    Document document = documents.readable(DocumentKind.QUOTE, id, actor);
+    return new Quote(document, store.terms(id));
   }
 
   List<QuoteRow> page(String state, long before, int most, Actor actor) {
-    return store.page(state, before, most, actor, settings.amounts());
+    return store.page(state, before, most, actor, company.settings().amounts());
+  }
+
+  private Opportunity opportunity(Quote quote, Actor actor) {
+    return pipeline.opportunities().readable(quote.opportunityId(), actor);
+  }
+
+  private WorksheetContext context(Quote quote, Actor actor) {
+    return pipeline.opportunities().context(opportunity(quote, actor));
   }
 
   /** A quote's worksheet, as it was agreed or as it stands. */
-  public Calculation worked(Quote quote, Actor actor) {
-    Opportunity opportunity = opportunities.get(quote.opportunityId());
-    return worksheets.get(quote.worksheetId(), opportunities.context(opportunity, actor));
+  public Calculation calculation(Quote quote, Actor actor) {
+    return worksheets.get(quote.worksheetId(), context(quote, actor));
   }
 
   /** Makes a draft from an opportunity; everything that is known is filled in. */
   @Transactional
   public long make(long opportunityId, Actor actor) {
-    Opportunity opportunity = opportunities.changeable(opportunityId, actor);
-    var context = opportunities.context(opportunity, actor);
+    Opportunity opportunity = pipeline.opportunities().editableOpen(opportunityId, actor);
+    WorksheetContext context = pipeline.opportunities().context(opportunity);
     WorksheetForm lines = worksheets.get(opportunity.worksheetId(), context).form();
     if (lines.lines().stream().noneMatch(LineForm::priced)) {
       throw new NotPossible("There are no lines to quote yet; add one first.");
     }
-    Calculation worked = worksheets.create(context, lines);
-    checkOffer(worked);
-    Account account = accounts.get(opportunity.accountId());
-    Optional<AccountService.Contact> contact = accounts.contacts(account.id()).stream().findFirst();
+    Calculation made = worksheets.create(context, lines);
+    checkOffer(made);
+    Account account = context.account();
+    Document document =
+        documents.make(
+            new DocumentService.Start(
+                DocumentKind.QUOTE,
+                Optional.empty(),
+                opportunityId,
+                account.id(),
+                QuoteState.DRAFT,
+                made.id(),
+                opportunity.ownerId(),
+                opportunity.title() + " " + account.name()),
+            actor);
+    store.insert(document.id(), terms(opportunity, account, actor));
+    pipeline.moves().happened(opportunityId, "quote-made", actor);
+    return document.id();
+  }
+
+  private Quote.Terms terms(Opportunity opportunity, Account account, Actor actor) {
+    Optional<AccountService.Contact> contact =
+        pipeline.accounts().contacts(account.id(), actor).stream().findFirst();
     String who = contact.map(AccountService.Contact::name).orElse("");
     String emailTo =
         contact
             .map(AccountService.Contact::email)
-            .filter(m -> !m.isEmpty())
+            .filter(email -> !email.isEmpty())
             .orElse(account.email());
-    LocalDate today = LocalDate.now(house.clock());
-    String number = house.counters().next("Q");
-    long id =
-        store.insert(
-            new Quote(
-                0,
-                number,
-                opportunityId,
-                "draft",
-                worked.id(),
-                opportunity.ownerId(),
-                "",
-                "",
-                today.toString(),
-                today.plusDays(settings.company().quoteDays()).toString(),
-                address(account, who),
-                emailTo,
-                letter(who, opportunity.title()),
-                "Net within " + account.termsDays() + " days of the invoice",
-                "Delivered to your site, unloading by you",
-                null,
-                1));
-    house.index().add("quote", id, number, opportunity.title() + " " + account.name());
-    house.log().note(actor.id(), "quote", id, "quote made", null, number);
-    moves.happened(opportunityId, "quote-made", actor);
-    return id;
+    return new Quote.Terms(
+        today().plusDays(company.settings().company().quoteDays()),
+        address(account, who),
+        emailTo,
+        letter(who, opportunity.title()),
+        "Net within " + account.termsDays() + " days of the invoice",
+        "Delivered to your site, unloading by you",
+        null);
   }
 
   private static String address(Account account, String who) {
-    StringBuilder lines = new StringBuilder(account.name());
-    if (!who.isEmpty()) {
-      lines.append('\n').append(who);
-    }
-    if (!account.street().isEmpty()) {
-      lines.append('\n').append(account.street());
-    }
-    return lines
-        .append('\n')
-        .append((account.postal() + " " + account.town()).strip())
-        .toString()
-        .strip();
+    List<String> lines = new ArrayList<>();
+    lines.add(account.name());
+    lines.add(who);
+    lines.add(account.street());
+    lines.add((account.postal() + " " + account.town()).strip());
+    return lines.stream().filter(line -> !line.isEmpty()).collect(Collectors.joining("\n"));
   }
 
   private static String letter(String who, String title) {
-    return (who.isEmpty() ? "Good day," : "Dear " + who + ",")
-        + "\n\nthank you for asking us about “"
+    return (who.isEmpty() ? "Dear Sir or Madam," : "Dear " + who + ",")
+        + "\n\nthank you for your enquiry about “"
         + title
-        + "”. This is what we offer, with everything that we talked about.\n\n"
-        + "Call us with any question; an answer to this email with your order number is enough to order.";
+        + "”. We are pleased to offer:\n\n"
+        + "To order, reply with your PO number.";
   }
 
   /** Changes a draft. */
   @Transactional
   public void change(long id, long version, QuoteForm typed, Actor actor) {
-    Quote before = changeable(id, actor);
+    Quote before = editableDraft(id, actor);
     Input input = new Input();
-    input.day("validUntil", typed.validUntil());
-    QuoteForm form =
-        new QuoteForm(
-            typed.validUntil(),
+    Optional<LocalDate> validUntil = input.day("validUntil", typed.validUntil());
+    Quote.Terms terms =
+        new Quote.Terms(
+            validUntil.orElse(today()),
             input.text("addressee", typed.addressee(), LONGEST * 2),
-            emailAddress(input, typed.emailTo()),
+            input.email("emailTo", typed.emailTo(), LONGEST),
             input.longText("letter", typed.letter()),
             input.text("paymentTerms", typed.paymentTerms(), LONGEST),
-            input.text("deliveryTerms", typed.deliveryTerms(), LONGEST));
+            input.text("deliveryTerms", typed.deliveryTerms(), LONGEST),
+            null);
     input.check();
-    int updated = store.update(id, version, form);
-    house.log().expectOne(updated, "quote", id, before.version());
-    house.log().note(actor.id(), "quote", id, "terms", before.validUntil(), form.validUntil());
+    documents.changed(before.document(), version);
+    store.update(id, terms);
+    company
+        .log()
+        .note(
+            actor.id(),
+            "quote",
+            id,
+            "terms",
+            before.terms().validUntil().toString(),
+            terms.validUntil().toString());
   }
 
-  private static String emailAddress(Input input, String typed) {
-    String emailTo = input.optionalText("emailTo", typed, LONGEST);
-    if (!emailTo.isEmpty() && emailTo.indexOf('@') < 1) {
-      input.refuse("emailTo", "An email address has a name, an @ and a host.");
-    }
-    return emailTo;
-  }
-
-  /** Keeps the lines of a draft. */
+  /** Saves the lines of a draft. What was asked about the lines before is no longer asked. */
   @Transactional
   public Calculation saveLines(long id, long version, WorksheetForm form, Actor actor) {
-    Quote quote = changeable(id, actor);
-    Opportunity opportunity = opportunities.get(quote.opportunityId());
+    Quote quote = editableDraft(id, actor);
     Calculation saved =
-        worksheets.save(
-            quote.worksheetId(), version, opportunities.context(opportunity, actor), form);
-    house.log().note(actor.id(), "quote", id, "lines", null, saved.contract().toString());
+        worksheets.save(quote.worksheetId(), version, context(quote, actor), form);
+    approvals.clear(id, ApprovalService.SIGN_OFF, "The lines were changed.", actor);
+    company
+        .log()
+        .note(actor.id(), "quote", id, "lines", null, saved.contract().toString());
     return saved;
   }
 
   /** What would be refused if it were typed today cannot be offered either. */
-  private static void checkOffer(Calculation worked) {
-    if (!worked.problems().isEmpty()) {
-      throw new NotPossible(
-          "This cannot be offered as it stands: "
-              + worked.problems().stream()
-                  .map(Problem::message)
-                  .distinct()
-                  .collect(Collectors.joining(" ")));
+  private static void checkOffer(Calculation calculation) {
+    if (!calculation.problems().isEmpty()) {
+      throw new NotPossible("This cannot be offered as it stands: " + problems(calculation));
     }
   }
 
-  private Quote changeable(long id, Actor actor) {
-    Quote quote = get(id);
-    opportunities.changeable(quote.opportunityId(), actor);
+  private static String problems(Calculation calculation) {
+    return calculation.problems().stream()
+        .map(Problem::message)
+        .distinct()
+        .collect(Collectors.joining(" "));
+  }
+
+  private Quote editableDraft(long id, Actor actor) {
+    Quote quote = readable(id, actor);
+    pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
     if (!quote.isDraft()) {
-      throw new NotPossible("This quote has been sent; it is locked.");
+      throw new NotPossible("A sent quote can no longer be edited.");
     }
     return quote;
   }
 
-  /** The PDF: as it was sent, or of the draft as it stands. */
-  public byte[] pdf(long id, Actor actor) {
-    return store.pdf(id).orElseGet(() -> print(get(id), actor));
+  /** Whether the terms of a quote need a sign-off that nobody has given yet. */
+  public boolean needsSignOff(Quote quote, Calculation calculation) {
+    // Locking raised the version once: what was signed off before is what was locked.
+    long version = calculation.locked() ? calculation.version() - 1 : calculation.version();
+    return calculation.check().signOff().filter(SignOff::needed).isPresent()
+        && !approvals.isSignedOff(quote.id(), version);
   }
 
-  private byte[] print(Quote quote, Actor actor) {
-    String title = opportunities.get(quote.opportunityId()).title();
-    return printer.print(quote, settings.company().name(), title, worked(quote, actor));
+  /** What stands between a draft and the customer. */
+  List<Obstacle> obstacles(Quote quote, Calculation calculation) {
+    List<Obstacle> obstacles = new ArrayList<>();
+    if (!quote.isDraft()) {
+      return obstacles;
+    }
+    if (quote.terms().emailTo().isEmpty()) {
+      obstacles.add(new Obstacle("emailTo", "There is no email address to send it to."));
+    }
+    if (quote.terms().validUntil().isBefore(today())) {
+      obstacles.add(new Obstacle("validUntil", "Its last day is past."));
+    }
+    if (!calculation.problems().isEmpty()) {
+      obstacles.add(new Obstacle("lines", problems(calculation)));
+    }
+    if (needsSignOff(quote, calculation)) {
+      SignOff signOff = calculation.check().signOff().orElseThrow();
+      obstacles.add(
+          new Obstacle(
+              "signOff",
+              "Needs sign-off by "
+                  + signOff.role().orElseThrow()
+                  + ": "
+                  + calculation.signOffWords()
+                  + "."));
+    }
+    return obstacles;
+  }
+
+  /** Asks for the sign-off that a draft's terms need, with a word of why. */
+  @Transactional
+  public void askForSignOff(long id, String typed, Actor actor) {
+    Quote quote = editableDraft(id, actor);
+    Input input = new Input();
+    String why = input.text("why", typed, LONGEST * 2);
+    input.check();
+    Calculation calculation = calculation(quote, actor);
+    if (!needsSignOff(quote, calculation)) {
+      throw new NotPossible("These terms need no sign-off.");
+    }
+    boolean isAsked =
+        approvals.of(id).stream()
+            .anyMatch(a -> a.isOpen() && a.worksheetVersion() == calculation.version());
+    if (isAsked) {
+      throw new NotPossible("The sign-off is asked for already.");
+    }
+    SignOff signOff = calculation.check().signOff().orElseThrow();
+    approvals.ask(
+        new ApprovalService.Asked(
+            ApprovalService.SIGN_OFF,
+            id,
+            ApprovalService.SIGN_OFF,
+            signOff.role().orElseThrow(),
+            calculation.signOffWords(),
+            why,
+            calculation.version()),
+        actor);
+    company.log().note(actor.id(), "quote", id, "sign-off", null, "asked: " + why);
+  }
+
+  /** The PDF: as it was sent, or of the draft as it stands. */
+  public byte[] pdf(Quote quote, Actor actor) {
+    return documents
+        .paper(quote.document())
+        .orElseGet(() -> print(quote, calculation(quote, actor), actor));
+  }
+
+  private byte[] print(Quote quote, Calculation calculation, Actor actor) {
+    return company
+        .printer()
+        .print(
+            quote,
+            company.settings().company().name(),
+            opportunity(quote, actor).title(),
+            calculation);
   }
 
   /**
-   * Sends a draft: the PDF goes out by email, the quote is locked, the opportunity moves on, and a
-   * follow-up is planned before it runs out. All or nothing.
+   * Sends a draft: the quote is locked, its PDF goes out by email, the opportunity moves on, and a
+   * follow-up is planned before it expires. All or nothing. The PDF is made before the act, so that
+   * nobody waits for it.
    */
-  @Transactional
   public long send(long id, long version, String key, Actor actor) {
-    return house.once().once(key, actor.id(), "send-quote", () -> send(id, version, actor));
-  }
-
-  private long send(long id, long version, Actor actor) {
-    Quote quote = changeable(id, actor);
-    Opportunity opportunity = opportunities.get(quote.opportunityId());
-    if (quote.emailTo().isEmpty()) {
+    String target = "quote " + id + " " + version;
+    Optional<Long> done = company.once().done(key, actor.id(), SEND, target);
+    if (done.isPresent()) {
+      return done.get();
+    }
+    Quote quote = editableDraft(id, actor);
+    Calculation calculation = calculation(quote, actor);
+    if (quote.terms().emailTo().isEmpty()) {
       throw BadInput.at("emailTo", "Say where to send it.");
     }
-    checkOffer(worked(quote, actor));
-    worksheets.lock(quote.worksheetId(), opportunities.context(opportunity, actor));
-    byte[] pdf = print(quote, actor);
-    int updated = store.sent(id, version, house.clock().instant().toString(), pdf);
-    house.log().expectOne(updated, "quote", id, quote.version());
-    Eml.Attachment file = new Eml.Attachment(quote.number() + ".pdf", "application/pdf", pdf);
-    String subject = "Quote " + quote.number() + ": " + opportunity.title();
-    email.send(
-        new Eml.Mail(
-            quote.madeByEmail(), quote.madeByName(), quote.emailTo(), subject, text(quote), file),
-        opportunity.id());
-    moves.happened(opportunity.id(), "quote-sent", actor);
+    List<Obstacle> obstacles = obstacles(quote, calculation);
+    if (!obstacles.isEmpty()) {
+      throw new NotPossible(
+          obstacles.stream().map(Obstacle::words).collect(Collectors.joining(" ")));
+    }
+    byte[] pdf = print(quote, calculation, actor);
+    return company
+        .once()
+        .once(
+            key,
+            actor.id(),
+            SEND,
+            target,
+            () -> send(quote, version, new Paper(calculation, pdf), actor));
+  }
+
+  /** What was printed, and of which calculation. */
+  private record Paper(Calculation of, byte[] pdf) {}
+
+  private long send(Quote quote, long version, Paper paper, Actor actor) {
+    Opportunity opportunity =
+        pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
+    WorksheetContext context = pipeline.opportunities().context(opportunity);
+    Calculation now = worksheets.get(quote.worksheetId(), context);
+    if (now.version() != paper.of().version() || !now.contract().equals(paper.of().contract())) {
+      throw new Conflict(
+          "Lines or prices changed while the quote was printed. Look at them and send it again.",
+          quote.version());
+    }
+    worksheets.lock(quote.worksheetId(), context);
+    documents.become(
+        quote.document(),
+        version,
+        quote.state(),
+        QuoteState.SENT,
+        "sent to " + quote.terms().emailTo(),
+        actor);
+    store.setSent(quote.id(), company.clock().instant());
+    String file = documents.keepPaper(quote.id(), paper.pdf());
+    company
+        .emails()
+        .queue(
+            new EmailQueue.Email(
+                "quote",
+                quote.id(),
+                quote.document().maker().email(),
+                quote.document().maker().name(),
+                quote.terms().emailTo(),
+                "Quote " + quote.number() + ": " + opportunity.title(),
+                text(quote),
+                quote.number() + ".pdf",
+                file));
+    pipeline.moves().happened(opportunity.id(), "quote-sent", actor);
     planFollowUp(quote, opportunity);
-    house.log().note(actor.id(), "quote", id, "state", "draft", "sent to " + quote.emailTo());
-    return id;
+    return quote.id();
   }
 
   /**
    * Takes over a quote that was sent before: it is locked and its opportunity moves on, but nothing
-   * leaves the house. Its PDF is printed when it is asked for.
+   * leaves the company. Its PDF is printed when it is asked for.
    */
   @Transactional
   public void takeOverAsSent(long id, Actor actor) {
-    Quote quote = changeable(id, actor);
-    Opportunity opportunity = opportunities.get(quote.opportunityId());
-    worksheets.lock(quote.worksheetId(), opportunities.context(opportunity, actor));
-    store.sent(id, quote.version(), house.clock().instant().toString(), null);
-    moves.happened(opportunity.id(), "quote-sent", actor);
+    Quote quote = editableDraft(id, actor);
+    worksheets.lock(quote.worksheetId(), context(quote, actor));
+    documents.become(
+        quote.document(), quote.version(), quote.state(), QuoteState.SENT, "sent", actor);
+    store.setSent(id, company.clock().instant());
+    pipeline.moves().happened(quote.opportunityId(), "quote-sent", actor);
   }
 
   private void planFollowUp(Quote quote, Opportunity opportunity) {
-    LocalDate today = LocalDate.now(house.clock());
-    LocalDate before = LocalDate.parse(quote.validUntil()).minusDays(FOLLOW_UP_BEFORE);
-    activities.plan(
-        opportunity.id(),
-        "call",
-        "Follow up quote " + quote.number(),
-        before.isBefore(today) ? today : before,
-        opportunity.ownerId());
+    LocalDate before = quote.terms().validUntil().minusDays(FOLLOW_UP_BEFORE);
+    pipeline
+        .activities()
+        .planBySystem(
+            opportunity.id(),
+            "call",
+            "Follow up quote " + quote.number(),
+            before.isBefore(today()) ? today() : before,
+            opportunity.ownerId());
   }
 
   private String text(Quote quote) {
-    return quote.letter() + "\n\n" + quote.madeByName() + "\n" + settings.company().name();
+    return quote.terms().letter()
+        + "\n\n"
+        + quote.document().maker().name()
+        + "\n"
+        + company.settings().company().name();
   }
 
-  /** Marks a sent quote as ordered. */
+  private LocalDate today() {
+    return LocalDate.now(company.clock());
+  }
+
+  /**
+   * Marks a quote as ordered.
+   *
+   * @throws NotPossible when it was not sent, was ordered already, or has expired and who orders
+   *     does not manage
+   */
   @Transactional
-  public void ordered(long id) {
-    if (store.ordered(id) == 0) {
-      throw new NotPossible("Only a sent quote that has not been ordered yet can be ordered.");
+  public void ordered(Quote quote, Actor actor) {
+    if (quote.isExpired(today()) && !quote.isOrdered() && !actor.role().manages()) {
+      throw new NotPossible(
+          "This quote expired on "
+              + quote.terms().validUntil()
+              + ". Make a new one, or ask a manager to honour it.");
+    }
+    if (quote.isDraft()) {
+      throw new NotPossible("This quote has not been sent yet; send it first.");
+    }
+    documents.become(
+        quote.document(),
+        quote.version(),
+        quote.state(),
+        QuoteState.ORDERED,
+        quote.isExpired(today()) ? "ordered, honoured after it expired" : "ordered",
+        actor);
+  }
+
+  @Override
+  public String job() {
+    return "quotes that expire";
+  }
+
+  /** Quotes whose last day is over expire. */
+  @Override
+  @Transactional
+  public void run(LocalDate today) {
+    for (long id : store.expired(today)) {
+      Quote quote = readable(id, Actor.SYSTEM);
+      documents.become(
+          quote.document(),
+          quote.version(),
+          quote.state(),
+          QuoteState.EXPIRED,
+          "expired",
+          Actor.SYSTEM);
     }
   }
 }

@@ -3,21 +3,14 @@ package firmtally.server.sales.quote;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.stereotype.Repository;
 
 @Repository
 class QuoteStore {
-  private static final String ONE =
-      """
-      SELECT q.id, q.number, q.opportunity_id, q.state, q.worksheet_id, q.made_by, p.name AS made_by_name,
-             p.email AS made_by_email, q.made_on, q.valid_until, q.addressee, q.email_to, q.letter, q.payment_terms,
-             q.delivery_terms, q.sent_at, q.version
-      FROM quote q JOIN person p ON p.id = q.made_by
-      WHERE q.id = :id
-      """;
   private static final String PAGE =
       """
       SELECT q.id, q.number, o.title, a.name AS account, p.name AS owner, q.state, q.made_on, q.valid_until,
@@ -29,7 +22,7 @@ class QuoteStore {
       JOIN worksheet w ON w.id = q.worksheet_id
       WHERE q.id < :before
         AND """
-          + Visibility.SEEN
+          + Visibility.OPPORTUNITY_READABLE
           + """
         AND (:state = '' OR q.state = :state
              OR :state = 'open' AND q.state IN ('draft', 'sent') AND o.state = 'open')
@@ -37,17 +30,14 @@ class QuoteStore {
       """;
   private static final String INSERT =
       """
-      INSERT INTO quote (number, opportunity_id, state, worksheet_id, made_by, made_on, valid_until, addressee, email_to,
-                         letter, payment_terms, delivery_terms)
-      VALUES (:number, :opportunityId, 'draft', :worksheetId, :madeBy, :madeOn, :validUntil, :addressee, :emailTo, :letter,
-              :paymentTerms, :deliveryTerms)
-      RETURNING id
+      INSERT INTO quote_terms (document_id, valid_until, addressee, email_to, letter, payment_terms, delivery_terms)
+      VALUES (:id, :validUntil, :addressee, :emailTo, :letter, :paymentTerms, :deliveryTerms)
       """;
   private static final String UPDATE =
       """
-      UPDATE quote SET valid_until = :validUntil, addressee = :addressee, email_to = :emailTo, letter = :letter,
-        payment_terms = :paymentTerms, delivery_terms = :deliveryTerms, version = version + 1
-      WHERE id = :id AND version = :version AND state = 'draft'
+      UPDATE quote_terms SET valid_until = :validUntil, addressee = :addressee, email_to = :emailTo, letter = :letter,
+        payment_terms = :paymentTerms, delivery_terms = :deliveryTerms
+      WHERE document_id = :id
       """;
   private final Sql sql;
 
@@ -55,8 +45,15 @@ class QuoteStore {
     this.sql = sql;
   }
 
-  Optional<Quote> find(long id) {
-    return sql.sql(ONE).param("id", id).query(Quote.class).optional();
+  Quote.Terms terms(long id) {
+    return sql.sql(
+            """
+            SELECT valid_until, addressee, email_to, letter, payment_terms, delivery_terms, sent_at
+            FROM quote_terms WHERE document_id = :id
+            """)
+        .param("id", id)
+        .query(Quote.Terms.class)
+        .single();
   }
 
   List<QuoteService.QuoteRow> page(
@@ -81,47 +78,27 @@ class QuoteStore {
         .list();
   }
 
-  long insert(Quote quote) {
-    return sql.sql(INSERT).paramSource(quote).query(Long.class).single();
+  void insert(long id, Quote.Terms terms) {
+    sql.sql(INSERT).paramSource(terms).param("id", id).update();
   }
 
-  int update(long id, long version, QuoteService.QuoteForm form) {
-    return sql.sql(UPDATE)
-        .param("id", id)
-        .param("version", version)
-        .param("validUntil", form.validUntil())
-        .param("addressee", form.addressee())
-        .param("emailTo", form.emailTo())
-        .param("letter", form.letter())
-        .param("paymentTerms", form.paymentTerms())
-        .param("deliveryTerms", form.deliveryTerms())
-        .update();
+  void update(long id, Quote.Terms terms) {
+    sql.sql(UPDATE).paramSource(terms).param("id", id).update();
   }
 
-  int sent(long id, long version, String at, byte[] pdf) {
-    return sql.sql(
-            """
-            UPDATE quote SET state = 'sent', sent_at = :at, pdf = :pdf, version = version + 1
-            WHERE id = :id AND version = :version AND state = 'draft'
-            """)
+  void setSent(long id, Instant at) {
+    sql.sql("UPDATE quote_terms SET sent_at = :at WHERE document_id = :id")
         .param("id", id)
-        .param("version", version)
         .param("at", at)
-        .param("pdf", pdf)
         .update();
   }
 
-  int ordered(long id) {
+  /** Sent quotes whose last day is over. */
+  List<Long> expired(LocalDate today) {
     return sql.sql(
-            "UPDATE quote SET state = 'ordered', version = version + 1 WHERE id = :id AND state = 'sent'")
-        .param("id", id)
-        .update();
-  }
-
-  Optional<byte[]> pdf(long id) {
-    return sql.sql("SELECT pdf FROM quote WHERE id = :id AND pdf IS NOT NULL")
-        .param("id", id)
-        .query((row, n) -> row.getBytes("pdf"))
-        .optional();
+            "SELECT id FROM quote WHERE state = 'sent' AND valid_until < :today ORDER BY id LIMIT 500")
+        .param("today", today)
+        .query(Long.class)
+        .list();
   }
 }

@@ -1,5 +1,7 @@
 package firmtally.server.worksheet.calculation;
 
+import java.util.stream.Collectors;
+import firmtally.core.money.Texts;
 import firmtally.core.margin.Landing;
 import firmtally.core.margin.MarginCheck;
 import firmtally.core.ordering.Supply;
@@ -89,6 +91,19 @@ public record Calculation(
           line.id(), "row " + (i + 1) + ", " + (isInline ? line.description() : line.product()));
     }
     return names;
+  }
+
+  /** Why a sign-off is needed, for people: "discount on row 2, BS-15, document floor". */
+  public String signOffWords() {
+    Map<String, String> names = names();
+    return check.signOff().stream()
+        .flatMap(signOff -> signOff.reasons().stream())
+        .map(
+            reason ->
+                Texts.word(reason.rule()).replace('-', ' ')
+                    + reason.line().map(line -> " on " + names.get(line)).orElse(""))
+        .distinct()
+        .collect(Collectors.joining(", "));
   }
 
   /** The lines of each section, by the id of its heading: those down to the next heading. */

@@ -1,5 +1,6 @@
 package firmtally.server.worksheet.calculation;
 
+import org.springframework.beans.factory.annotation.Autowired;
 import firmtally.core.margin.Target;
 import firmtally.core.worksheet.DiscountTooLargeException;
 import firmtally.core.worksheet.DocumentDiscount;
@@ -28,17 +29,28 @@ import org.springframework.stereotype.Service;
  */
 @Service
 public class Calculator {
-  private final ProductService products;
-  private final PriceRuleService rules;
+  private final Prices prices;
   private final SettingsService settings;
   private final Clock clock;
 
+  @Autowired
   Calculator(
       ProductService products, PriceRuleService rules, SettingsService settings, Clock clock) {
-    this.products = products;
-    this.rules = rules;
+    this(new Prices.OfCatalogue(products, rules), settings, clock);
+  }
+
+  private Calculator(Prices prices, SettingsService settings, Clock clock) {
+    this.prices = prices;
     this.settings = settings;
     this.clock = clock;
+  }
+
+  /**
+   * The same for many worksheets one after the other: what it once read of the catalogue it does
+   * not read again.
+   */
+  public Calculator remembering() {
+    return new Calculator(new Prices.Remembered(prices), settings, clock);
   }
 
   /**
@@ -136,7 +148,7 @@ public class Calculator {
         codes.add(line.product().strip());
       }
     }
-    return products.byCodes(codes);
+    return prices.products(codes);
   }
 
   private static Problem tooLarge(DiscountTooLargeException e) {
@@ -184,7 +196,7 @@ public class Calculator {
         new FormReader(
             settings.company().currency(),
             with,
-            products.assortmentOf(context.account().id()),
+            prices.assortment(context.account().id()),
             LocalDate.now(clock));
     List<FormReader.Read> rows = reader.rows(Input.given(typed.lines()));
     return new Reading(reader, rows, reader.discount(typed), reader.target(typed), with);
@@ -202,7 +214,7 @@ public class Calculator {
             LocalDate.now(clock),
             company.pricePolicy(),
             Optional.of(context.account().buyer()),
-            rules.applyingTo(
+            prices.rules(
                 context.account().number(), Optional.ofNullable(context.account().priceGroup())),
             lines,
             discount,

@@ -149,6 +149,31 @@ public record LineForm(
         null);
   }
 
+  /** The same line for who does not see costs. */
+  LineForm withoutCost() {
+    return unitCost == null
+        ? this
+        : new LineForm(
+            id,
+            kind,
+            product,
+            description,
+            family,
+            listPrice,
+            null,
+            taxPercent,
+            quantity,
+            discountPercent,
+            unitPrice,
+            gift,
+            optional,
+            alternativeSet,
+            chosen,
+            everyMonths,
+            termMonths,
+            requestedOn);
+  }
+
   /** The same line, discounted by a percent. */
   public LineForm less(String percent) {
     return given(percent, null, requestedOn);

@@ -1,5 +1,7 @@
 package firmtally.server.worksheet.calculation;
 
+import firmtally.server.sales.credit.CreditStanding;
+import firmtally.server.access.Actor;
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.margin.Landing;
 import firmtally.core.margin.MarginCheck;
@@ -38,7 +40,7 @@ public record WorksheetView(
     @MaybeNull String discountAmount,
     TotalsView totals,
     SignOffView signOff,
-    RoomView room,
+    @MaybeNull RoomView room,
     @MaybeNull LandingView landing,
     CreditView credit,
     List<CellProblem> problems) {
@@ -54,6 +56,15 @@ public record WorksheetView(
       @MaybeNull FiguresView figures,
       @MaybeNull SubtotalView subtotal,
       @MaybeNull SupplyView supply) {
+    private LineView withoutCosts() {
+      return new LineView(
+          id,
+          typed == null ? null : typed.withoutCost(),
+          figures == null ? null : figures.withoutCosts(),
+          subtotal == null ? null : subtotal.withoutCosts(),
+          supply);
+    }
+
     /** Without what was typed, where somebody sent just that. */
     LineView answering(Set<LineForm> sent) {
       return sent.contains(typed) ? new LineView(id, null, figures, subtotal, supply) : this;
@@ -74,15 +85,40 @@ public record WorksheetView(
       @MaybeNull String documentShare,
       @MaybeNull String finalAmount,
       @MaybeNull String discountPercent,
-      String cost,
+      @MaybeNull String cost,
       @MaybeNull String margin,
       @MaybeNull String marginPercent,
       int periods,
-      @MaybeNull String monthly) {}
+      @MaybeNull String monthly) {
+    FiguresView withoutCosts() {
+      return new FiguresView(
+          counted,
+          listUnit,
+          unitPrice,
+          priceFrom,
+          gross,
+          discount,
+          documentShare,
+          finalAmount,
+          discountPercent,
+          null,
+          null,
+          null,
+          periods,
+          monthly);
+    }
+  }
 
   /** What a section comes to. */
   public record SubtotalView(
-      String list, String contract, String margin, @MaybeNull String marginPercent) {}
+      String list,
+      String contract,
+      @MaybeNull String margin,
+      @MaybeNull String marginPercent) {
+    SubtotalView withoutCosts() {
+      return new SubtotalView(list, contract, null, null);
+    }
+  }
 
   /**
    * Stock and lead time of a line's product; {@code onHand} is left out for what is not stocked.
@@ -152,15 +188,31 @@ public record WorksheetView(
       String list,
       String given,
       String contract,
-      String cost,
-      String margin,
+      @MaybeNull String cost,
+      @MaybeNull String margin,
       @MaybeNull String marginPercent,
       String oneOff,
       String recurringMonthly,
       @MaybeNull String weighted,
       String invoiceNet,
       String tax,
-      String invoiceTotal) {}
+      String invoiceTotal) {
+    TotalsView withoutCosts() {
+      return new TotalsView(
+          list,
+          given,
+          contract,
+          null,
+          null,
+          null,
+          oneOff,
+          recurringMonthly,
+          weighted,
+          invoiceNet,
+          tax,
+          invoiceTotal);
+    }
+  }
 
   /** Who must sign off and why. */
   public record SignOffView(boolean needed, @MaybeNull String role, List<ReasonView> reasons) {}
@@ -206,7 +258,11 @@ public record WorksheetView(
   public record DayView(String date, String limit, String exposure) {}
 
   /** Renders a worksheet and the credit check that goes with it. */
-  public static WorksheetView of(Calculation worked, CreditCheck credit, Money ordered) {
+  public static WorksheetView of(Calculation worked, CreditStanding credit, Actor actor) {
+    return whole(worked, credit).forWho(actor);
+  }
+
+  private static WorksheetView whole(Calculation worked, CreditStanding credit) {
     List<LineView> lines = new ArrayList<>();
     Map<String, Subtotal> subtotals = worked.subtotals();
     Iterator<Supply> supplies = worked.supplies().iterator();
@@ -231,12 +287,32 @@ public record WorksheetView(
         signOff(worked.check().signOff().orElseThrow()),
         room(worked),
         worked.check().landing().map(landing -> landing(landing, worked.landed())).orElse(null),
-        credit(credit, ordered),
+        credit(credit),
         cells(worked.problems()));
   }
 
   private static List<CellProblem> cells(List<Problem> problems) {
     return problems.stream().map(p -> new CellProblem(p.at(), p.message())).toList();
+  }
+
+  /** The same as somebody may see it: costs and margins are left out for who does not see them. */
+  private WorksheetView forWho(Actor actor) {
+    if (actor.seesCosts()) {
+      return this;
+    }
+    return new WorksheetView(
+        id,
+        version,
+        locked,
+        lines.stream().map(LineView::withoutCosts).toList(),
+        discountPercent,
+        discountAmount,
+        totals.withoutCosts(),
+        signOff,
+        null,
+        null,
+        credit,
+        problems);
   }
 
   private WorksheetView with(List<LineView> other) {
@@ -338,8 +414,10 @@ public record WorksheetView(
         landed.flatMap(MarginCheck::signOff).flatMap(SignOff::role).orElse(null));
   }
 
-  /** Renders a credit check; {@code ordered} is the part of the exposure that comes from orders. */
-  public static CreditView credit(CreditCheck check, Money ordered) {
+  /** Renders how an account stands. */
+  public static CreditView credit(CreditStanding standing) {
+    CreditCheck check = standing.check();
+    Money ordered = standing.ordered();
     return new CreditView(
         text(check.limit()),
         text(check.overdue()),

@@ -1,6 +1,5 @@
 package firmtally.server.worksheet.editor;
 
-import firmtally.core.credit.CreditCheck;
 import firmtally.server.access.Actor;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
@@ -39,35 +38,42 @@ public class Editor {
   /** Where somebody works, and for whom it is worked out. */
   public record Place(long worksheetId, Opportunity opportunity, WorksheetContext context) {}
 
-  /** A place that the actor may see. */
-  public Place seen(String home, long id, Actor actor) {
-    boolean isQuote = QUOTES.equals(home);
-    Optional<Quote> quote = isQuote ? Optional.of(quotes.get(id)) : Optional.empty();
-    Opportunity o = opportunities.seen(quote.map(Quote::opportunityId).orElse(id), actor);
-    return new Place(
-        quote.map(Quote::worksheetId).orElse(o.worksheetId()), o, opportunities.context(o, actor));
+  /** A place that somebody may read. */
+  public Place readable(String home, long id, Actor actor) {
+    if (QUOTES.equals(home)) {
+      Quote quote = quotes.readable(id, actor);
+      return place(quote.worksheetId(), opportunities.readable(quote.opportunityId(), actor));
+    }
+    Opportunity opportunity = opportunities.readable(id, actor);
+    return place(opportunity.worksheetId(), opportunity);
   }
 
-  /** A place that the actor may change things at. */
-  public Place mine(String home, long id, Actor actor) {
-    Place place = seen(home, id, actor);
-    opportunities.mine(place.opportunity().id(), actor);
+  private Place place(long worksheet, Opportunity opportunity) {
+    return new Place(worksheet, opportunity, opportunities.context(opportunity));
+  }
+
+  /** A place that somebody may change things at. */
+  public Place editable(String home, long id, Actor actor) {
+    Place place = readable(home, id, actor);
+    opportunities.editable(place.opportunity().id(), actor);
     return place;
   }
 
   /** The figures of what is typed; where something is wrong, what can be said without it. */
-  WorksheetView.Tallied tally(Place place, WorksheetForm form) {
+  WorksheetView.Tallied tally(Place place, WorksheetForm form, Actor actor) {
     try {
-      return WorksheetView.Tallied.of(view(place, calculator.tally(place.context(), form)), form);
+      return WorksheetView.Tallied.of(view(place, calculator.tally(place.context(), form), actor), form);
     } catch (BadInput wrong) {
       return WorksheetView.Tallied.of(calculator.partial(place.context(), form, wrong.problems()));
     }
   }
 
-  /** A worksheet worked out, with what credit says of it. */
-  public WorksheetView view(Place place, Calculation worked) {
-    long account = place.opportunity().accountId();
-    CreditCheck check = credit.check(account, Optional.of(worked.asked()));
-    return WorksheetView.of(worked, check, credit.ordered(account));
+  /** A calculated worksheet, with what credit says of it. */
+  public WorksheetView view(Place place, Calculation calculation, Actor actor) {
+    return WorksheetView.of(
+        calculation,
+        credit.standing(
+            place.opportunity().accountId(), Optional.of(calculation.asked()), actor),
+        actor);
   }
 }

@@ -17,13 +17,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/{home:opportunities|quotes}/{id}")
 class EditorController {
-  private final Editor bench;
+  private final Editor editor;
   private final AnswerMemory memory;
   private final LineSearch picks;
   private final PasteService pastes;
 
-  EditorController(Editor bench, AnswerMemory memory, LineSearch picks, PasteService pastes) {
-    this.bench = bench;
+  EditorController(Editor editor, AnswerMemory memory, LineSearch picks, PasteService pastes) {
+    this.editor = editor;
     this.memory = memory;
     this.picks = picks;
     this.pastes = pastes;
@@ -44,7 +44,7 @@ class EditorController {
       @RequestParam(defaultValue = "") String since,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
-    return memory.next(bench.tally(bench.seen(home, id, actor), form), since);
+    return memory.next(editor.tally(editor.readable(home, id, actor), form, actor), since);
   }
 
   /** What a few words could mean: products, kits, templates, tables of sizes, typical values. */
@@ -54,7 +54,7 @@ class EditorController {
       @PathVariable long id,
       @RequestParam(defaultValue = "") String q,
       @SignedIn Actor actor) {
-    return picks.find(bench.seen(home, id, actor).context().account(), q);
+    return picks.find(editor.readable(home, id, actor).context().account(), q);
   }
 
   /** Reads rows of a spreadsheet as lines. */
@@ -64,7 +64,7 @@ class EditorController {
       @PathVariable long id,
       @RequestBody PasteForm typed,
       @SignedIn Actor actor) {
-    bench.seen(home, id, actor);
+    editor.readable(home, id, actor);
     return pastes.read(typed.text());
   }
 }

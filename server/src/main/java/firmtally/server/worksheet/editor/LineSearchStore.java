@@ -9,7 +9,7 @@ class LineSearchStore {
   private static final String BOUGHT =
       """
       SELECT l.product, l.quantity, l.final, s.placed_on AS day
-      FROM customer_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
+      FROM sales_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
       WHERE s.account_id = :account AND l.product IS NOT NULL AND l.gift = 0 AND l.optional = 0
         AND (l.alternative_set IS NULL OR l.chosen = 1)
       ORDER BY s.placed_on, s.id
@@ -19,7 +19,7 @@ class LineSearchStore {
   private static final String SOLD =
       """
       SELECT p.list_price AS price, p.unit_cost AS cost, p.tax
-      FROM customer_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
+      FROM sales_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
         JOIN product p ON p.code = l.product
       WHERE p.family = :family AND s.placed_on >= :from
       ORDER BY p.list_price LIMIT 2000

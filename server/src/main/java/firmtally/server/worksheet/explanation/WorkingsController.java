@@ -1,5 +1,6 @@
 package firmtally.server.worksheet.explanation;
 
+import java.util.regex.Pattern;
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.CreditFile;
 import firmtally.formats.reckon.WorksheetQuestion;
@@ -8,7 +9,7 @@ import firmtally.server.access.SignedIn;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.sales.credit.CreditService;
-import firmtally.server.sales.order.CustomerOrder;
+import firmtally.server.sales.order.Order;
 import firmtally.server.sales.order.OrderService;
 import firmtally.server.sales.quote.Quote;
 import firmtally.server.sales.quote.QuoteService;
@@ -32,6 +33,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class WorkingsController {
   private static final String OF_CREDIT = "credit.";
+
+  /** Workings from which a cost or a margin can be read. */
+  private static final Pattern TELLS_COSTS =
+      Pattern.compile("cost|margin|markup|room|landing|signOff", Pattern.CASE_INSENSITIVE);
+
   private final OpportunityService opportunities;
   private final QuoteService quotes;
   private final OrderService orders;
@@ -54,55 +60,60 @@ class WorkingsController {
     this.credit = credit;
   }
 
-  /** Of what is typed, whether it is kept or not. */
+  /** Of what is typed, whether it is saved or not. */
   @PostMapping("/opportunities/{id}/workings")
   List<WorkingView> ofOpportunity(
       @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
-    Opportunity o = opportunities.seen(id, actor);
-    Calculation kept = worksheets.get(o.worksheetId(), opportunities.context(o, actor));
-    return workings(o.accountId(), kept.locked() ? kept : typed(o, form, actor), true);
+    Opportunity o = opportunities.readable(id, actor);
+    Calculation saved = worksheets.get(o.worksheetId(), opportunities.context(o));
+    return workings(o.accountId(), saved.locked() ? saved : typed(o, form), true, actor);
   }
 
   /** Of what is typed, or of what was agreed once it is locked. */
   @PostMapping("/quotes/{id}/workings")
   List<WorkingView> ofQuote(
       @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
-    Quote quote = quotes.get(id);
-    Opportunity o = opportunities.get(quote.opportunityId());
-    Calculation kept = quotes.worked(quote, actor);
+    Quote quote = quotes.readable(id, actor);
+    Opportunity o = opportunities.readable(quote.opportunityId(), actor);
+    Calculation saved = quotes.calculation(quote, actor);
     return workings(
-        o.accountId(), kept.locked() ? kept : typed(o, form, actor), !quote.isOrdered());
+        o.accountId(), saved.locked() ? saved : typed(o, form), !quote.isOrdered(), actor);
   }
 
   @GetMapping("/orders/{id}/workings")
   List<WorkingView> ofOrder(@PathVariable long id, @SignedIn Actor actor) {
-    CustomerOrder order = orders.get(id);
-    return workings(order.accountId(), orders.worked(order, actor), order.isHeld());
+    Order order = orders.readable(id, actor);
+    return workings(
+        order.accountId(), orders.calculation(order, actor), order.isHeld(), actor);
   }
 
-  private Calculation typed(Opportunity o, WorksheetForm form, Actor actor) {
-    return calculator.tally(opportunities.context(o, actor), form);
+  private Calculation typed(Opportunity o, WorksheetForm form) {
+    return calculator.tally(opportunities.context(o), form);
   }
 
-  private List<WorkingView> workings(long account, Calculation worked, boolean asksForCredit) {
-    WorksheetQuestion question = worked.question();
-    Map<String, String> names = worked.names();
+  private List<WorkingView> workings(
+      long account, Calculation calculation, boolean asksForCredit, Actor actor) {
+    WorksheetQuestion question = calculation.question();
+    Map<String, String> names = calculation.names();
     List<WorkingView> views = new ArrayList<>();
-    worked
+    calculation
         .check()
         .workings(question.policy(), question.target())
         .forEach(w -> views.add(WorkingView.of("", w, names)));
-    worked
+    calculation
         .sections()
         .forEach(
             (id, lines) ->
-                worked.check().tally().workings("sections[" + id + "].", lines).stream()
+                calculation.check().tally().workings("sections[" + id + "].", lines).stream()
                     .map(w -> WorkingView.of("", w, names))
                     .forEach(views::add));
-    CreditFile file = credit.file(account);
+    if (!actor.seesCosts()) {
+      views.removeIf(view -> TELLS_COSTS.matcher(view.of()).find());
+    }
+    CreditFile file = credit.file(account, actor);
     CreditFile asked =
         asksForCredit
-            ? file.asking(new CreditFile.Document(worked.asked(), Optional.empty()))
+            ? file.asking(new CreditFile.Document(calculation.asked(), Optional.empty()))
             : file;
     CreditCheck.workings(asked).forEach(w -> views.add(WorkingView.of(OF_CREDIT, w, Map.of())));
     return views;

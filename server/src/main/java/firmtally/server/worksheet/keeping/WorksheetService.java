@@ -104,20 +104,33 @@ public class WorksheetService {
     return made;
   }
 
-  /**
-   * Calculates a saved worksheet with the prices of today and saves what it comes to; what is typed
-   * and its version stay.
-   */
-  @Transactional(propagation = Propagation.MANDATORY)
-  public void recalculate(long id, WorksheetContext context) {
-    WorksheetStore.SheetRow row = row(id);
-    if (row.agreed() != null) {
-      return;
+  /** Worksheets that are recalculated one after the other, from one reading of the catalogue. */
+  public Batch batch() {
+    return new Batch(calculator.remembering());
+  }
+
+  /** See {@link #batch}. Part of the act that changed the prices. */
+  public final class Batch {
+    private final Calculator remembering;
+
+    private Batch(Calculator remembering) {
+      this.remembering = remembering;
     }
-    Calculation made =
-        calculator.saved(new Calculator.Saved(id, row.version()), context, form(row));
-    store.recalculate(id, made.check().tally(), made.check().signOff().flatMap(SignOff::role));
-    store.recalculateLines(id, made.rows());
+
+    /**
+     * Calculates a saved worksheet with the prices of today and saves what it comes to; what is
+     * typed and its version stay.
+     */
+    public void recalculate(long id, WorksheetContext context) {
+      WorksheetStore.SheetRow row = row(id);
+      if (row.agreed() != null) {
+        return;
+      }
+      Calculation made =
+          remembering.saved(new Calculator.Saved(id, row.version()), context, form(row));
+      store.recalculate(id, made.check().tally(), made.check().signOff().flatMap(SignOff::role));
+      store.recalculateLines(id, made.rows());
+    }
   }
 
   /** What a saved worksheet would come to if products were as given. */

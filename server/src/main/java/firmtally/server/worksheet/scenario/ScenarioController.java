@@ -35,7 +35,7 @@ class ScenarioController {
   @GetMapping("/scenarios")
   List<ScenarioService.ScenarioRow> list(
       @PathVariable String home, @PathVariable long id, @SignedIn Actor actor) {
-    return scenarios.list(editor.seen(home, id, actor));
+    return scenarios.list(editor.readable(home, id, actor));
   }
 
   @PostMapping("/scenarios")
@@ -45,7 +45,7 @@ class ScenarioController {
       @RequestBody ScenarioForm typed,
       @SignedIn Actor actor) {
     return new ScenarioSaved(
-        scenarios.save(editor.mine(home, id, actor), typed.name(), typed.lines(), actor));
+        scenarios.save(editor.editable(home, id, actor), typed.name(), typed.lines(), actor));
   }
 
   @DeleteMapping("/scenarios/{scenario}")
@@ -55,7 +55,7 @@ class ScenarioController {
       @PathVariable long id,
       @PathVariable long scenario,
       @SignedIn Actor actor) {
-    scenarios.drop(editor.mine(home, id, actor), scenario, actor);
+    scenarios.drop(editor.editable(home, id, actor), scenario, actor);
   }
 
   /** Brings back a scenario that was dropped. */
@@ -66,7 +66,7 @@ class ScenarioController {
       @PathVariable long id,
       @PathVariable long scenario,
       @SignedIn Actor actor) {
-    scenarios.takeBack(editor.mine(home, id, actor), scenario, actor);
+    scenarios.takeBack(editor.editable(home, id, actor), scenario, actor);
   }
 
   /** What is typed beside a scenario, line by line. */
@@ -77,6 +77,6 @@ class ScenarioController {
       @PathVariable long scenario,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
-    return scenarios.compare(editor.seen(home, id, actor), scenario, form);
+    return scenarios.compare(editor.readable(home, id, actor), scenario, form, actor);
   }
 }

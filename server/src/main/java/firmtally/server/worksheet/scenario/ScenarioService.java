@@ -34,7 +34,7 @@ class ScenarioService {
   private static final int MOST = 12;
   private final ScenarioStore store;
   private final Calculator calculator;
-  private final Editor bench;
+  private final Editor editor;
   private final ChangeLog log;
   private final Clock clock;
   private final JsonMapper json;
@@ -42,13 +42,13 @@ class ScenarioService {
   ScenarioService(
       ScenarioStore store,
       Calculator calculator,
-      Editor bench,
+      Editor editor,
       ChangeLog log,
       Clock clock,
       JsonMapper json) {
     this.store = store;
     this.calculator = calculator;
-    this.bench = bench;
+    this.editor = editor;
     this.log = log;
     this.clock = clock;
     this.json = json;
@@ -173,7 +173,7 @@ class ScenarioService {
   }
 
   /** Sets what is typed against a scenario. A plan's line is compared over its whole term. */
-  CompareView compare(Editor.Place place, long id, WorksheetForm typed) {
+  CompareView compare(Editor.Place place, long id, WorksheetForm typed, Actor actor) {
     ScenarioStore.Row row = find(place, id);
     WorksheetForm form = form(row);
     Calculation current = calculator.tally(place.context(), typed);
@@ -182,8 +182,8 @@ class ScenarioService {
     return new CompareView(
         row.id(),
         row.name(),
-        bench.view(place, current),
-        bench.view(place, scenario),
+        editor.view(place, current, actor),
+        editor.view(place, scenario, actor),
         lines(current, scenario),
         text(scenario.contract().minus(current.contract())),
         text(margin.minus(current.check().tally().totals().margin())),

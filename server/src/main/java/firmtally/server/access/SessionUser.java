@@ -1,0 +1,11 @@
+package firmtally.server.access;
+
+import java.io.Serializable;
+
+/**
+ * All that a session remembers of its user. What they may is looked up at each request, so that a
+ * changed role, team or deactivation holds at once.
+ *
+ * @param number the user's session number when it began; with another number it is over
+ */
+record SessionUser(long id, long number) implements Serializable {}

@@ -1,0 +1,20 @@
+package firmtally.server.customers.account;
+
+import firmtally.server.access.Visibility;
+import firmtally.server.platform.records.RecordKind;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** Registers accounts: everybody who is signed in reads them, what is sold to them is another thing. */
+@Configuration
+class AccountKind {
+  @Bean
+  RecordKind accountKindOfRecord() {
+    return new RecordKind("account", "account a JOIN person p ON p.id = a.owner_id", "a.id")
+        .called("a.number")
+        .owned()
+        .readable(Visibility.ANYBODY)
+        .editable(Visibility.OWNED_EDITABLE)
+        .keepsFiles();
+  }
+}

@@ -1,0 +1,152 @@
+package firmtally.server.integration.mail;
+
+import firmtally.formats.mail.Eml;
+import firmtally.server.access.Actor;
+import firmtally.server.platform.events.AfterCommit;
+import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.jobs.DueWork;
+import firmtally.server.platform.records.Records;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Emails on their way out. An act writes its email beside what it changes; one sender hands it over
+ * once the act is committed, and tries again what was not taken.
+ */
+@Service
+public class EmailQueue implements DueWork, DisposableBean {
+  private static final Logger LOG = LoggerFactory.getLogger(EmailQueue.class);
+  private static final int AT_ONCE = 20;
+  private static final int MOST_TRIES = 50;
+  private final EmailStore store;
+  private final OutgoingMail mail;
+  private final FileService files;
+  private final Records records;
+  private final TransactionTemplate transaction;
+  private final Clock clock;
+  private final ExecutorService sender = AfterCommit.worker("emails");
+
+  EmailQueue(
+      EmailStore store,
+      OutgoingMail mail,
+      FileService files,
+      Records records,
+      TransactionTemplate transaction,
+      Clock clock) {
+    this.store = store;
+    this.mail = mail;
+    this.files = files;
+    this.records = records;
+    this.transaction = transaction;
+    this.clock = clock;
+  }
+
+  /**
+   * An email to be sent.
+   *
+   * @param record the kind of record that it belongs to; who sees that sees the email
+   * @param file the checksum of the file that goes with it; null for none
+   */
+  public record Email(
+      String record,
+      long recordId,
+      String from,
+      String fromName,
+      String to,
+      String subject,
+      String text,
+      @MaybeNull String fileName,
+      @MaybeNull String file) {}
+
+  /** An email in the list. */
+  record EmailRow(
+      long id,
+      String at,
+      String sender,
+      String recipient,
+      String subject,
+      @MaybeNull String sentAt) {}
+
+  /** Writes an email beside what the act changes; it leaves once the act is committed. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void queue(Email email) {
+    store.insert(email, clock.instant());
+    AfterCommit.run(() -> sender.execute(this::sendWaiting));
+  }
+
+  private void sendWaiting() {
+    store.waiting(AT_ONCE, MOST_TRIES).forEach(this::send);
+  }
+
+  private void send(EmailStore.Row row) {
+    try {
+      mail.deliver(row.id(), email(row));
+      transaction.executeWithoutResult(status -> store.setSent(row.id(), clock.instant()));
+    } catch (RuntimeException e) {
+      LOG.warn("email {} was not taken; it is tried again", row.id(), e);
+      transaction.executeWithoutResult(
+          status -> store.setFailed(row.id(), String.valueOf(e.getMessage())));
+    }
+  }
+
+  private Eml.Mail email(EmailStore.Row row) {
+    return new Eml.Mail(
+        row.sender(),
+        row.senderName(),
+        row.recipient(),
+        row.subject(),
+        row.text(),
+        new Eml.Attachment(row.fileName(), "application/pdf", files.kept(row.file())));
+  }
+
+  List<EmailRow> list(Actor actor, long before, int most) {
+    return store.list(actor, before, most).stream()
+        .map(
+            r ->
+                new EmailRow(
+                    r.id(), r.at(), r.sender(), r.recipient(), r.subject(), r.sentAt()))
+        .toList();
+  }
+
+  Eml.Readable read(long id, Actor actor) {
+    EmailStore.Row row = readable(id, actor);
+    return new Eml.Readable(
+        row.sender(), row.recipient(), row.subject(), row.text(), List.of(row.fileName()));
+  }
+
+  byte[] eml(long id, Actor actor) {
+    return Eml.write(email(readable(id, actor)), clock.instant());
+  }
+
+  private EmailStore.Row readable(long id, Actor actor) {
+    EmailStore.Row row = store.find(id).orElseThrow(() -> new NotThere("email", id));
+    records.checkReadable(row.record(), row.recordId(), actor);
+    return row;
+  }
+
+  @Override
+  public String job() {
+    return "emails that wait";
+  }
+
+  @Override
+  public void run(LocalDate today) {
+    sender.execute(this::sendWaiting);
+  }
+
+  @Override
+  public void destroy() {
+    sender.shutdown();
+  }
+}

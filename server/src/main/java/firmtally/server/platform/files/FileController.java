@@ -1,0 +1,92 @@
+package firmtally.server.platform.files;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.platform.database.Idempotency;
+import firmtally.server.platform.records.Records;
+import firmtally.server.platform.web.BadInput;
+import firmtally.server.platform.web.Download;
+import firmtally.server.platform.web.NotThere;
+import java.io.IOException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Files of records: who sees the record sees them, who changes it adds and removes them. */
+@RestController
+@RequestMapping("/api/records/{kind}/{id}/files")
+class FileController {
+  private final FileService files;
+  private final Records records;
+  private final Idempotency once;
+
+  FileController(FileService files, Records records, Idempotency once) {
+    this.files = files;
+    this.records = records;
+    this.once = once;
+  }
+
+  @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void addFile(
+      @PathVariable String kind,
+      @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestParam("file") MultipartFile file,
+      @SignedIn Actor actor)
+      throws IOException {
+    checkHasFiles(kind);
+    records.checkEditable(kind, id, actor);
+    byte[] bytes = file.getBytes();
+    once.once(
+        key,
+        actor.id(),
+        "add-file",
+        kind + " " + id,
+        () -> files.add(kind, id, file.getOriginalFilename(), bytes, actor));
+  }
+
+  /** The file, always as one to be saved: nothing of it is ever run or shown in our pages. */
+  @GetMapping("/{file}")
+  ResponseEntity<byte[]> file(
+      @PathVariable String kind,
+      @PathVariable long id,
+      @PathVariable long file,
+      @SignedIn Actor actor) {
+    checkHasFiles(kind);
+    records.checkReadable(kind, id, actor);
+    FileService.Content content = files.content(file);
+    if (!content.record().equals(kind) || content.recordId() != id) {
+      throw BadInput.at("file", "This file belongs to another record.");
+    }
+    return Download.of(content.bytes(), content.name(), content.type());
+  }
+
+  @DeleteMapping("/{file}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void removeFile(
+      @PathVariable String kind,
+      @PathVariable long id,
+      @PathVariable long file,
+      @SignedIn Actor actor) {
+    checkHasFiles(kind);
+    records.checkEditable(kind, id, actor);
+    files.remove(file, kind, id, actor);
+  }
+
+  private void checkHasFiles(String kind) {
+    if (!records.kind(kind).hasFiles()) {
+      throw new NotThere("files of", records.kind(kind).inWords());
+    }
+  }
+}

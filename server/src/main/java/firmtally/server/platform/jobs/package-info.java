@@ -1,0 +1,2 @@
+/** What comes due by itself, and what runs it. */
+package firmtally.server.platform.jobs;

@@ -1,0 +1,23 @@
+package firmtally.server.sales.agreement;
+
+import firmtally.server.access.Visibility;
+import firmtally.server.platform.records.RecordKind;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** Registers agreements: whoever sees the deal that made one sees it. */
+@Configuration
+class AgreementKind {
+  @Bean
+  RecordKind agreementKindOfRecord() {
+    return new RecordKind(
+            "agreement",
+            "agreement g JOIN document d ON d.id = g.order_id JOIN opportunity o ON o.id = d.opportunity_id"
+                + " JOIN person p ON p.id = o.owner_id",
+            "g.id")
+        .called("g.number")
+        .owned()
+        .readable(Visibility.OPPORTUNITY_READABLE)
+        .editable(Visibility.OPPORTUNITY_EDITABLE);
+  }
+}

@@ -1,0 +1,34 @@
+package firmtally.server.sales.approval;
+
+import firmtally.server.platform.web.MaybeNull;
+
+/**
+ * Something that somebody has to say yes to.
+ *
+ * @param kind {@code sign-off} of a quote's terms, or {@code hold} of an order
+ * @param role who answers it
+ * @param words what is asked and why, for people
+ * @param why what the asker says to it
+ * @param answer {@code yes}, {@code no}, {@code cleared} when its cause is gone; null while it is
+ *     open
+ */
+public record Approval(
+    long id,
+    String kind,
+    String reason,
+    String role,
+    String words,
+    long askedBy,
+    String askedByName,
+    String askedAt,
+    String why,
+    long worksheetVersion,
+    @MaybeNull String answer,
+    @MaybeNull String answeredByName,
+    @MaybeNull String answeredAt,
+    String comment) {
+  /** Whether it still waits for an answer. */
+  public boolean isOpen() {
+    return answer == null;
+  }
+}

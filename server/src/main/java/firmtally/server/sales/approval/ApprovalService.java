@@ -1,0 +1,198 @@
+package firmtally.server.sales.approval;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
+import firmtally.server.access.UserService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.records.Records;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.NotAllowed;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.util.List;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The one way in which something is asked for and answered: the sign-off of a quote, the holds of
+ * an order. It is answered by whoever has the role, sees the document, and has no part in it: not
+ * by who asked, nor by whose deal it is or who made it.
+ */
+@Service
+public class ApprovalService {
+  /** Asked for before a quote leaves. */
+  public static final String SIGN_OFF = "sign-off";
+
+  /** Keeps an order from being released. */
+  public static final String HOLD = "hold";
+
+  private static final int LONGEST = 400;
+  private final ApprovalStore store;
+  private final Records records;
+  private final UserService users;
+  private final ChangeLog log;
+  private final Clock clock;
+
+  ApprovalService(
+      ApprovalStore store, Records records, UserService users, ChangeLog log, Clock clock) {
+    this.store = store;
+    this.records = records;
+    this.users = users;
+    this.log = log;
+    this.clock = clock;
+  }
+
+  /**
+   * What is asked.
+   *
+   * @param role who answers it
+   * @param words what is asked, for people
+   * @param why what the asker says to it; blank for nothing
+   * @param worksheetVersion of the worksheet that is asked about
+   */
+  public record Asked(
+      String kind,
+      long documentId,
+      String reason,
+      String role,
+      String words,
+      String why,
+      long worksheetVersion) {}
+
+  /** An approval on a screen, and whether who looks at it may answer it. */
+  public record ApprovalView(Approval approval, boolean mayAnswer) {}
+
+  /** Everything that was asked about a document, in order. */
+  public List<Approval> of(long document) {
+    return store.of(document);
+  }
+
+  /** The same for somebody who looks at it. */
+  public List<ApprovalView> views(long document, Actor actor) {
+    List<Approval> all = store.of(document);
+    if (all.isEmpty()) {
+      return List.of();
+    }
+    Set<Long> involved = store.involved(document);
+    String team = store.place(all.get(0).id()).team();
+    return all.stream()
+        .map(a -> new ApprovalView(a, a.isOpen() && refusal(a, involved, team, actor).isEmpty()))
+        .toList();
+  }
+
+  /** Asks; part of the act that needs the answer. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public long ask(Asked asked, Actor actor) {
+    return store.insert(asked, actor.id(), clock.instant());
+  }
+
+  /**
+   * Why somebody may not answer; blank when they may.
+   *
+   * @param team of the deal's owner
+   */
+  private String refusal(Approval approval, Set<Long> involved, String team, Actor actor) {
+    if (!hasRole(approval.role(), team, actor)) {
+      return "This is answered by: " + approval.role().replace('-', ' ') + ".";
+    }
+    if (approval.askedBy() == actor.id()) {
+      return "You asked for this; somebody else has to answer it.";
+    }
+    if (involved.contains(actor.id())) {
+      return "This is your own deal or document; somebody else has to answer it.";
+    }
+    return "";
+  }
+
+  /**
+   * Credit is the credit controller's alone; in a company that has none it is the administrator's.
+   * A margin is answered by the managers of the owner's team.
+   */
+  private boolean hasRole(String role, String team, Actor actor) {
+    if (Role.CREDIT_CONTROLLER.word().equals(role)) {
+      return actor.role() == Role.CREDIT_CONTROLLER
+          || actor.role() == Role.ADMINISTRATOR && !users.hasActive(Role.CREDIT_CONTROLLER);
+    }
+    return Role.MANAGER.word().equals(role) && actor.manages(team);
+  }
+
+  /**
+   * Answers what is open of a document and this person's to answer.
+   *
+   * @param yes whether it is granted
+   * @param comment why, for those who ask later
+   * @return whether nothing is open any more
+   * @throws NotAllowed when nothing of it is theirs to answer
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public boolean answerAll(long document, boolean yes, String comment, Actor actor) {
+    Input input = new Input();
+    String why = input.text("comment", comment, LONGEST);
+    input.check();
+    List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
+    if (open.isEmpty()) {
+      throw new NotPossible("Nothing is to be answered here.");
+    }
+    Set<Long> involved = store.involved(document);
+    String team = store.place(open.get(0).id()).team();
+    List<Approval> mine =
+        open.stream().filter(a -> refusal(a, involved, team, actor).isEmpty()).toList();
+    if (mine.isEmpty()) {
+      throw new NotAllowed(refusal(open.get(0), involved, team, actor));
+    }
+    mine.forEach(a -> store.answer(a.id(), yes ? "yes" : "no", actor.id(), clock.instant(), why));
+    return mine.size() == open.size();
+  }
+
+  /** Answers one approval, and gives the document that it is about. */
+  @Transactional
+  public void answer(long id, boolean yes, String comment, Actor actor) {
+    Approval approval = store.find(id).orElseThrow(() -> new NotThere("approval", id));
+    ApprovalStore.Place place = store.place(id);
+    records.checkReadable(place.documentKind(), place.documentId(), actor);
+    if (!SIGN_OFF.equals(approval.kind())) {
+      throw new NotPossible("A hold is answered where its order is released.");
+    }
+    String refusal =
+        refusal(approval, store.involved(place.documentId()), place.team(), actor);
+    if (!refusal.isEmpty()) {
+      throw new NotAllowed(refusal);
+    }
+    Input input = new Input();
+    String why = yes ? input.optionalText("comment", comment, LONGEST) : input.text("comment", comment, LONGEST);
+    input.check();
+    if (store.answer(id, yes ? "yes" : "no", actor.id(), clock.instant(), why) == 0) {
+      throw new NotPossible("This was answered already.");
+    }
+    log.note(
+        actor.id(),
+        place.documentKind(),
+        place.documentId(),
+        "sign-off",
+        "asked",
+        (yes ? "yes" : "no") + (why.isEmpty() ? "" : ": " + why));
+  }
+
+  /** Clears what is open of a document for a reason that is gone. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public boolean clear(long document, String reason, String comment, Actor actor) {
+    List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
+    List<Approval> gone = open.stream().filter(a -> a.reason().equals(reason)).toList();
+    gone.forEach(
+        a -> store.answer(a.id(), "cleared", actor.id(), clock.instant(), comment));
+    return gone.size() == open.size();
+  }
+
+  /** Whether the terms of a document's worksheet, as they are now, were signed off. */
+  public boolean isSignedOff(long document, long worksheetVersion) {
+    return store.of(document).stream()
+        .anyMatch(
+            a ->
+                SIGN_OFF.equals(a.kind())
+                    && "yes".equals(a.answer())
+                    && a.worksheetVersion() == worksheetVersion);
+  }
+}

@@ -1,0 +1,101 @@
+package firmtally.server.sales.approval;
+
+import firmtally.server.platform.database.Sql;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class ApprovalStore {
+  private static final String ROWS =
+      """
+      SELECT a.id, a.kind, a.reason, a.role, a.words, a.asked_by, p.name AS asked_by_name, a.asked_at, a.why,
+             a.worksheet_version, a.answer, b.name AS answered_by_name, a.answered_at, a.comment
+      FROM approval a JOIN person p ON p.id = a.asked_by LEFT JOIN person b ON b.id = a.answered_by
+      """;
+  private static final String INSERT =
+      """
+      INSERT INTO approval (kind, document_id, reason, role, words, asked_by, asked_at, why, worksheet_version)
+      VALUES (:kind, :document, :reason, :role, :words, :by, :at, :why, :version) RETURNING id
+      """;
+
+  /** Whoever made the document or one that it follows, or owns the opportunity. */
+  private static final String INVOLVED =
+      """
+      WITH RECURSIVE chain(id, follows_id, made_by, opportunity_id) AS (
+        SELECT id, follows_id, made_by, opportunity_id FROM document WHERE id = :document
+        UNION ALL
+        SELECT d.id, d.follows_id, d.made_by, d.opportunity_id FROM document d JOIN chain c ON d.id = c.follows_id
+      )
+      SELECT made_by FROM chain
+      UNION SELECT o.owner_id FROM chain c JOIN opportunity o ON o.id = c.opportunity_id
+      ORDER BY 1
+      """;
+  private final Sql sql;
+
+  ApprovalStore(Sql sql) {
+    this.sql = sql;
+  }
+
+  /** Where an approval belongs. */
+  record Place(long documentId, String documentKind, String number, String team) {}
+
+  List<Approval> of(long document) {
+    return sql.sql(ROWS + "WHERE a.document_id = :document ORDER BY a.id")
+        .param("document", document)
+        .query(Approval.class)
+        .list();
+  }
+
+  Optional<Approval> find(long id) {
+    return sql.sql(ROWS + "WHERE a.id = :id").param("id", id).query(Approval.class).optional();
+  }
+
+  Place place(long id) {
+    return sql.sql(
+            """
+            SELECT d.id AS document_id, d.kind AS document_kind, d.number, p.team
+            FROM approval a JOIN document d ON d.id = a.document_id JOIN opportunity o ON o.id = d.opportunity_id
+              JOIN person p ON p.id = o.owner_id
+            WHERE a.id = :id
+            """)
+        .param("id", id)
+        .query(Place.class)
+        .single();
+  }
+
+  Set<Long> involved(long document) {
+    return Set.copyOf(sql.sql(INVOLVED).param("document", document).query(Long.class).list());
+  }
+
+  long insert(ApprovalService.Asked asked, long by, Instant at) {
+    return sql.sql(INSERT)
+        .param("kind", asked.kind())
+        .param("document", asked.documentId())
+        .param("reason", asked.reason())
+        .param("role", asked.role())
+        .param("words", asked.words())
+        .param("by", by)
+        .param("at", at)
+        .param("why", asked.why())
+        .param("version", asked.worksheetVersion())
+        .query(Long.class)
+        .single();
+  }
+
+  int answer(long id, String answer, long by, Instant at, String comment) {
+    return sql.sql(
+            """
+            UPDATE approval SET answer = :answer, answered_by = :by, answered_at = :at, comment = :comment
+            WHERE id = :id AND answer IS NULL
+            """)
+        .param("id", id)
+        .param("answer", answer)
+        .param("by", by)
+        .param("at", at)
+        .param("comment", comment)
+        .update();
+  }
+}

@@ -1,0 +1,139 @@
+package firmtally.server.sales.document;
+
+import firmtally.core.money.Quantity;
+import firmtally.server.access.Actor;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.records.Records;
+import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.Conflict;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * What quotes, orders and all that follows them share: numbers, states, versions, papers, and which
+ * line goes on which. Each kind adds its own terms and acts.
+ */
+@Service
+public class DocumentService {
+  private final DocumentStore store;
+  private final Records records;
+  private final FileService files;
+  private final ChangeLog log;
+  private final Counters counters;
+  private final SearchIndex index;
+  private final Clock clock;
+
+  DocumentService(
+      DocumentStore store,
+      Records records,
+      FileService files,
+      ChangeLog log,
+      Counters counters,
+      SearchIndex index,
+      Clock clock) {
+    this.store = store;
+    this.records = records;
+    this.files = files;
+    this.log = log;
+    this.counters = counters;
+    this.index = index;
+    this.clock = clock;
+  }
+
+  /**
+   * How a document begins.
+   *
+   * @param maker the user whose document it is
+   * @param words what it is found by beside its number
+   */
+  public record Start(
+      DocumentKind kind,
+      Optional<Document> follows,
+      long opportunityId,
+      long accountId,
+      DocumentState state,
+      long worksheetId,
+      long maker,
+      String words) {}
+
+  /** A document that somebody may read. */
+  public Document readable(DocumentKind kind, long id, Actor actor) {
+    records.checkReadable(kind.word(), id, actor);
+    return get(kind, id);
+  }
+
+  private Document get(DocumentKind kind, long id) {
+    return store.find(kind, id).orElseThrow(() -> new NotThere(kind.word(), id));
+  }
+
+  /** Makes a document under the next number of its kind. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Document make(Start start, Actor actor) {
+    String number = counters.next(start.kind().letter());
+    long id = store.insert(start, number, LocalDate.now(clock));
+    index.add(start.kind().word(), id, number, start.words());
+    log.note(
+        actor.id(), start.kind().word(), id, start.kind().word() + " made", null, number);
+    return get(start.kind(), id);
+  }
+
+  /**
+   * Brings a document into another state.
+   *
+   * @param version that it was read with
+   * @param why what the log says of it
+   * @throws firmtally.server.platform.web.NotPossible when its state does not allow it
+   * @throws Conflict when somebody changed it in the meantime
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void become(
+      Document before, long version, DocumentState from, DocumentState to, String why, Actor actor) {
+    from.checkMayBecome(to, before.kind().word());
+    int updated = store.setState(before.id(), version, to.word());
+    log.expectOne(updated, before.kind().word(), before.id(), before.version());
+    log.note(actor.id(), before.kind().word(), before.id(), "state", from.word(), why);
+  }
+
+  /** Counts a change of a document's terms; the caller notes what it was. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void changed(Document before, long version) {
+    log.expectOne(
+        store.raiseVersion(before.id(), version),
+        before.kind().word(),
+        before.id(),
+        before.version());
+  }
+
+  /** Keeps the paper that left with a document. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public String keepPaper(long id, byte[] pdf) {
+    String sha256 = files.keep(pdf);
+    store.setPaper(id, sha256);
+    return sha256;
+  }
+
+  /** The paper that left with a document; empty when none has left yet. */
+  public Optional<byte[]> paper(Document document) {
+    return store.paper(document.id()).map(files::kept);
+  }
+
+  /** Notes that so much of a line goes on a line of the document before. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void link(
+      long document, String line, long follows, String followsLine, Quantity quantity) {
+    store.link(document, line, follows, followsLine, quantity);
+  }
+
+  /** How much of each line went on into documents that follow, by the lines' ids. */
+  public Map<String, Quantity> taken(Document document) {
+    return store.taken(document.id());
+  }
+}

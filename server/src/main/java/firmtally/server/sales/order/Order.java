@@ -1,0 +1,43 @@
+package firmtally.server.sales.order;
+
+import firmtally.server.sales.document.Document;
+import java.time.LocalDate;
+
+/** An order: what every document has, and its own terms. */
+public record Order(Document document, Terms terms) {
+  /**
+   * What stands on the order beside its lines.
+   *
+   * @param poNumber the customer's; null where there is none
+   */
+  public record Terms(String poNumber, LocalDate invoiceOn, String releasedAt) {}
+
+  public long id() {
+    return document.id();
+  }
+
+  public String number() {
+    return document.number();
+  }
+
+  public long opportunityId() {
+    return document.opportunityId();
+  }
+
+  public long accountId() {
+    return document.accountId();
+  }
+
+  public OrderState state() {
+    return OrderState.of(document.state());
+  }
+
+  public long version() {
+    return document.version();
+  }
+
+  /** Whether it waits for a release. */
+  public boolean isHeld() {
+    return state() == OrderState.HOLD;
+  }
+}
