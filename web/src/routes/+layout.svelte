@@ -8,7 +8,7 @@
   import SetUp from '$lib/shell/SetUp.svelte';
   import SignIn from '$lib/shell/SignIn.svelte';
   import { actions } from '$lib/shell/actions.svelte';
-  import { listen } from '$lib/shell/changes';
+  import { concerns, listen } from '$lib/shell/changes';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { asRefusal, type Refusal } from '$lib/api/client';
@@ -35,7 +35,9 @@
 
   $effect(() => {
     if (!session.me) return;
-    return listen(() => void queries.invalidateQueries());
+    return listen(
+      (changed) => void queries.invalidateQueries({ predicate: (query) => concerns(query.queryKey, changed) })
+    );
   });
 
   $effect(() => {

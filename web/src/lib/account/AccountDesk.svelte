@@ -188,7 +188,7 @@
       </div>
     {:else if shown === 'files'}
       <div class="leaf pad">
-        <Files record="accounts" id={a.id} files={a.files} mayChange={a.mayChange} {onChange} />
+        <Files record="account" id={a.id} files={a.files} mayChange={a.mayChange} {onChange} />
       </div>
     {:else}<div class="leaf pad"><Changes record="account" id={a.id} /></div>{/if}
   </div>
@@ -256,7 +256,7 @@
     display: block;
     font-size: 16px;
     font-weight: 560;
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
   .before small {
     display: block;
@@ -291,7 +291,7 @@
   }
   .pad :global(dd) {
     text-align: right;
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
   .side .pad :global(h2) {
     display: flex;

@@ -81,11 +81,14 @@ describe('what is kept with an account', () => {
       person: 'Mara',
       at: '2026-11-01T09:00:00Z'
     };
-    render(Files, { record: 'accounts', id: 4, files: [file], mayChange: true, onChange: vi.fn() });
-    expect(screen.getByRole('link', { name: 'plan.pdf' })).toHaveAttribute('href', '/api/accounts/4/files/5');
+    render(Files, { record: 'account', id: 4, files: [file], mayChange: true, onChange: vi.fn() });
+    expect(screen.getByRole('link', { name: 'plan.pdf' })).toHaveAttribute(
+      'href',
+      '/api/records/account/4/files/5'
+    );
     await userEvent.click(screen.getByRole('button', { name: 'Take off' }));
-    expect(calls.DELETE).toHaveBeenCalledWith('/api/accounts/{id}/files/{file}', {
-      params: { path: { id: 4, file: 5 } }
+    expect(calls.DELETE).toHaveBeenCalledWith('/api/records/{kind}/{id}/files/{file}', {
+      params: { path: { kind: 'account', id: 4, file: 5 } }
     });
     const picture = new File(['x'], 'gate.png', { type: 'image/png' });
     await userEvent.upload(screen.getByLabelText(/Add files/), picture);
@@ -93,7 +96,7 @@ describe('what is kept with an account', () => {
   });
 
   it('is a file that others may only take', () => {
-    render(Files, { record: 'accounts', id: 4, files: [], mayChange: false, onChange: vi.fn() });
+    render(Files, { record: 'account', id: 4, files: [], mayChange: false, onChange: vi.fn() });
     expect(screen.getByText('No files yet.')).toBeInTheDocument();
     expect(screen.queryByLabelText(/Add files/)).toBeNull();
   });

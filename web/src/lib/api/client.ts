@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { answered, keyFor } from './intent';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -34,12 +35,23 @@ function token(): string {
   return cookie ? decodeURIComponent(cookie.slice('XSRF-TOKEN='.length)) : '';
 }
 
+const KEY = 'Idempotency-Key';
 const client = createClient<paths>({ baseUrl: '' });
+const acts = new WeakMap<Request, string>();
 client.use({
-  onRequest({ request }) {
+  async onRequest({ request }) {
     // The token changes at sign-in, so it is read anew each time.
     request.headers.set('X-XSRF-TOKEN', token());
+    if (request.method === 'POST') {
+      const act = request.url + ' ' + (await request.clone().text());
+      request.headers.set(KEY, keyFor(act));
+      acts.set(request, act);
+    }
     return request;
+  },
+  onResponse({ request, response }) {
+    const act = acts.get(request);
+    if (act !== undefined) answered(act, response.ok);
   }
 });
 
@@ -107,8 +119,11 @@ export async function send<T>(path: string, json: string): Promise<T> {
 export async function upload<T>(path: string, file: File): Promise<T> {
   const body = new FormData();
   body.append('file', file);
+  const act = [path, file.name, file.size, file.lastModified].join(' ');
+  const headers = { 'X-XSRF-TOKEN': token(), [KEY]: keyFor(act) };
   return ask<T>(
-    fetch(path, { method: 'POST', body, headers: { 'X-XSRF-TOKEN': token() } }).then(async (response) => {
+    fetch(path, { method: 'POST', body, headers }).then(async (response) => {
+      answered(act, response.ok);
       const text = await response.text();
       const answer: unknown = text ? JSON.parse(text) : undefined;
       return response.ok ? { data: answer as T, response } : { error: answer, response };

@@ -5,12 +5,15 @@
   let {
     label = 'Account',
     name = 'account',
+    unpicked = $bindable(false),
     text = $bindable(''),
     problem,
     onPick
   }: {
     label?: string;
     name?: string;
+    /** something is typed that is no account: what is asked for must not be answered as if for nobody */
+    unpicked?: boolean;
     /** what is typed: "A-1005 · Millhithe Brewery" once one is picked */
     text?: string;
     problem?: string | undefined;
@@ -23,7 +26,10 @@
     () => text.trim() !== ''
   );
   const rows = $derived(found.data?.rows ?? []);
-  let picked = '';
+  let picked = $state('');
+  $effect(() => {
+    unpicked = text.trim() !== '' && picked === '';
+  });
   $effect(() => {
     const row = rows.find((r) => text === `${r.number} · ${r.name}` || text === r.number);
     const key = row ? row.number : '';

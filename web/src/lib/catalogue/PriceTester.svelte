@@ -19,6 +19,8 @@
   let form = $state({ product, quantity: '1', day: session.view?.today ?? '' });
   let who = $state('');
   let account = $state<number | null>(null);
+  let unpicked = $state(false);
+  let nobody = $state<string>();
   let answer = $state.raw<Schemas['PriceAnswer'] | null>(null);
   const acts = new Acts();
   const digits = $derived(session.company?.minorDigits ?? 2);
@@ -26,6 +28,8 @@
   function test(event?: SubmitEvent) {
     event?.preventDefault();
     answer = null;
+    nobody = unpicked ? `There is no account “${who.trim()}”. Choose one from the list.` : undefined;
+    if (nobody) return;
     void acts.run(async () => {
       answer = await ask(api.POST('/api/price-test', { body: { ...form, account } }));
     });
@@ -36,9 +40,11 @@
   <h2>Test a price</h2>
   <form onsubmit={test}>
     <AccountPick
-      label="For; nothing for nobody in particular"
+      label="Customer (optional)"
       name="tester-account"
       bind:text={who}
+      bind:unpicked
+      problem={nobody}
       onPick={(a: Schemas['AccountRow'] | null) => (account = a?.id ?? null)}
     />
     <Field label="Product" name="tester-product" bind:value={form.product} problem={acts.at('product')} />

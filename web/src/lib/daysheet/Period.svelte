@@ -100,6 +100,6 @@
   }
   dd {
     text-align: right;
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
 </style>

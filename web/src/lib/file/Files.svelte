@@ -11,7 +11,7 @@
     mayChange,
     onChange
   }: {
-    record: 'opportunities' | 'accounts';
+    record: 'opportunity' | 'account';
     id: number;
     files: Schemas['FileView'][];
     mayChange: boolean;
@@ -22,7 +22,7 @@
 
   async function add(list: FileList | null | undefined) {
     for (const file of list ?? []) {
-      if (!(await acts.run(() => upload(`/api/${record}/${id}/files`, file)))) return;
+      if (!(await acts.run(() => upload(`/api/records/${record}/${id}/files`, file)))) return;
     }
   }
 
@@ -33,14 +33,8 @@
   }
 
   function remove(file: number) {
-    const params = { path: { id, file } };
-    void acts.run(() =>
-      ask(
-        record === 'opportunities'
-          ? api.DELETE('/api/opportunities/{id}/files/{file}', { params })
-          : api.DELETE('/api/accounts/{id}/files/{file}', { params })
-      )
-    );
+    const params = { path: { kind: record, id, file } };
+    void acts.run(() => ask(api.DELETE('/api/records/{kind}/{id}/files/{file}', { params })));
   }
 </script>
 
@@ -63,7 +57,7 @@
 >
   {#each files as file (file.id)}
     <p>
-      <a href="/api/{record}/{id}/files/{file.id}" download={file.name}>{file.name}</a>
+      <a href="/api/records/{record}/{id}/files/{file.id}" download={file.name}>{file.name}</a>
       <span class="quiet">{kind(file.type)}{size(file.size)}, {file.person}, {day(file.at)}</span>
       {#if mayChange}<button class="plain" onclick={() => remove(file.id)}>Take off</button>{/if}
     </p>

@@ -178,7 +178,7 @@
     />
   {:else if key === 'trail'}<Trail opportunity={o.id} here={o.number} />
   {:else if key === 'files'}<Files
-      record="opportunities"
+      record="opportunity"
       id={o.id}
       files={o.files}
       mayChange={o.mayChange}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
   import Changes from '$lib/trail/Changes.svelte';
   import Trail from '$lib/trail/Trail.svelte';
@@ -8,6 +8,7 @@
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
+  import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
@@ -17,95 +18,73 @@
   let { o, onChange }: { o: Schemas['OrderView']; onChange: () => unknown } = $props();
   // An order is agreed; its editor is only read.
   const editor = untrack(() => new Editor(o.worksheet, homeOfOrder(o.id)));
-  let refusal = $state<Refusal | null>(null);
+  const acts = new Acts(() => onChange());
   let releasing = $state(false);
   let comment = $state('');
   let number = $state('');
-  const match = $derived({ 'If-Match': `"${o.version}"` });
+  // It is released as it was read: not over a hold that came since.
+  const params = $derived({ path: { id: o.id }, header: match(o.version) });
   $effect(() => {
     const fresh = o.worksheet;
     untrack(() => editor.take(fresh));
   });
 
-  async function act(doing: () => Promise<unknown>) {
-    refusal = null;
-    try {
-      await doing();
-      releasing = false;
-      await onChange();
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
-  }
-
-  function release(event: SubmitEvent) {
+  async function release(event: SubmitEvent) {
     event.preventDefault();
-    void act(() =>
-      ask(
-        api.POST('/api/orders/{id}/release', {
-          params: { path: { id: o.id }, header: match },
-          body: { comment }
-        })
-      )
-    );
+    if (await acts.run(() => ask(api.POST('/api/orders/{id}/release', { params, body: { comment } })))) {
+      releasing = false;
+    }
   }
 
   function enter(event: SubmitEvent) {
     event.preventDefault();
-    void act(() =>
-      ask(
-        api.PUT('/api/orders/{id}/po-number', {
-          params: { path: { id: o.id }, header: match },
-          body: { poNumber: number }
-        })
-      )
-    );
+    void acts.run(() => ask(api.PUT('/api/orders/{id}/po-number', { params, body: { poNumber: number } })));
   }
   offer(() =>
-    o.mayRelease ? [{ label: 'Release', keys: 'Ctrl+Enter', run: () => (releasing = true) }] : []
+    o.may.release ? [{ label: 'Release', keys: 'Ctrl+Enter', run: () => (releasing = true) }] : []
   );
 </script>
 
 <div class="head">
-  <h1>Order {o.number}: {o.title}</h1>
+  <h1>Order {o.number}: {o.of.title}</h1>
   <Verdict tone={tone(o.state)}>{o.state}</Verdict>
-  {#if o.mayRelease}<button class="act main" onclick={() => (releasing = true)}>Release…</button>{/if}
+  {#if o.may.release}<button class="act main" onclick={() => (releasing = true)}>Release…</button>{/if}
 </div>
 <div class="facts">
-  <span><a href="/accounts/{o.accountId}">{o.account}</a></span>
+  <span><a href="/accounts/{o.of.accountId}">{o.of.account}</a></span>
   <span>their number <b>{o.poNumber ?? 'none yet'}</b></span>
   <span>placed <b>{day(o.placedOn)}</b> by {o.placedBy}</span>
   <span>{o.releasedAt ? 'released ' : 'to be invoiced '}<b>{day(o.releasedAt ?? o.invoiceOn)}</b></span>
 </div>
 {#if o.holds.length}
   <section class="holds leaf" aria-label="Holds">
-    {#each o.holds as hold (hold.id)}
+    {#each o.holds as { approval: hold } (hold.id)}
       <p>
-        <Verdict tone={hold.releasedBy ? 'good' : 'bad'}>{words(hold.reason)}</Verdict>
+        <Verdict tone={hold.answer ? 'good' : 'bad'}>{words(hold.reason)}</Verdict>
         <span>{hold.words}.</span>
         <span class="quiet"
-          >{hold.releasedBy
-            ? `${hold.releasedBy}, ${day(hold.releasedAt)}: ${hold.comment}`
+          >{hold.answer
+            ? `${hold.answeredByName ?? ''}, ${day(hold.answeredAt)}: ${hold.comment}`
             : hold.reason === 'po-number'
               ? 'goes when the number is entered'
               : `released by the ${words(hold.role)}`}</span
         >
       </p>
     {/each}
-    {#if o.mayEnterNumber}
+    {#if o.may.enterPoNumber}
       <form onsubmit={enter}>
         <Field
           label="The customer’s order number"
           name="number"
           bind:value={number}
-          problem={refusal?.at('poNumber')}
+          problem={acts.at('poNumber')}
         />
-        <button class="act main">Enter it</button>
+        <button class="act main" disabled={acts.busy}>Enter it</button>
       </form>
     {/if}
   </section>
 {/if}
-{#if !releasing}<Notice {refusal} />{/if}
+{#if !releasing}<Notice refusal={acts.refusal} />{/if}
 {#each o.agreements as agreement (agreement.id)}
   <p class="agreement">
     Agreement <a href="/renewals#{agreement.number}">{agreement.number}</a> runs until
@@ -116,7 +95,7 @@
   </p>
 {/each}
 {#snippet under()}<div class="under">
-    <Trail opportunity={o.opportunityId} here={o.number} />
+    <Trail opportunity={o.of.opportunityId} here={o.number} />
     <section class="leaf log">
       <h2>Log</h2>
       <Changes record="order" id={o.id} />
@@ -131,11 +110,11 @@
       name="comment"
       rows={3}
       bind:value={comment}
-      problem={refusal?.at('comment')}
+      problem={acts.at('comment')}
       focus
     />
-    <Notice {refusal} />
-    <p><button class="act main">Release it</button></p>
+    <Notice refusal={acts.refusal} />
+    <p><button class="act main" disabled={acts.busy}>Release it</button></p>
   </form>
 </Ask>
 

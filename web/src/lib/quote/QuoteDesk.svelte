@@ -1,7 +1,8 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { untrack } from 'svelte';
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import Approvals from '$lib/approval/Approvals.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Changes from '$lib/trail/Changes.svelte';
@@ -11,7 +12,8 @@
   import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
-  import { day, figure, words } from '$lib/ui/format';
+  import { Acts, match } from '$lib/ui/acts.svelte';
+  import { day, figure } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
   import { Editor } from '$lib/worksheet/editor.svelte';
@@ -20,54 +22,43 @@
 
   let { q, onChange }: { q: Schemas['QuoteView']; onChange: () => unknown } = $props();
   const editor = untrack(() => new Editor(q.worksheet, homeOf('quotes', q.id), String(session.me?.id ?? '')));
-  let refusal = $state<Refusal | null>(null);
+  const acts = new Acts(() => onChange());
   let sending = $state(false);
   let ordering = $state(false);
+  let asking = $state(false);
   let poNumber = $state('');
+  let why = $state('');
   let form = $state(untrack(() => typed(q)));
   let touched = $state(false);
-  // One key for one intention: pressing twice sends or orders once.
-  let key = untrack(() => newKey());
-  const match = $derived({ 'If-Match': `"${q.version}"` });
+  // The letter is saved over the version it was opened with, never over a colleague's words.
+  let formOf = untrack(() => q.version);
+  const signOff = $derived(q.obstacles.find((obstacle) => obstacle.at === 'signOff'));
 
   function typed(from: Schemas['QuoteView']) {
-    const { validUntil, addressee, emailTo, letter, paymentTerms, deliveryTerms } = from;
+    const { validUntil, addressee, emailTo, letter, paymentTerms, deliveryTerms } = from.terms;
     return { validUntil, addressee, emailTo, letter, paymentTerms, deliveryTerms };
-  }
-
-  function newKey() {
-    return Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) =>
-      b.toString(16).padStart(2, '0')
-    ).join('');
   }
 
   $effect(() => {
     const fresh = q.worksheet;
-    untrack(() => void editor.seen(fresh));
+    const next = typed(q);
+    const version = q.version;
+    untrack(() => {
+      void editor.seen(fresh);
+      if (touched) return;
+      form = next;
+      formOf = version;
+    });
   });
-
-  async function act(doing: () => Promise<unknown>): Promise<boolean> {
-    refusal = null;
-    try {
-      await doing();
-      return true;
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-      return false;
-    }
-  }
 
   async function save(): Promise<boolean> {
     if (editor.dirty && !(await editor.save())) return false;
     if (!touched) return true;
-    const saved = await act(() =>
-      ask(api.PUT('/api/quotes/{id}', { params: { path: { id: q.id }, header: match }, body: form }))
-    );
-    if (saved) {
+    return acts.run(async () => {
+      const header = match(formOf);
+      await ask(api.PUT('/api/quotes/{id}', { params: { path: { id: q.id }, header }, body: form }));
       touched = false;
-      await onChange();
-    }
-    return saved;
+    });
   }
 
   async function askToSend() {
@@ -75,152 +66,161 @@
   }
 
   async function send() {
-    const sent = await act(() =>
-      ask(
-        api.POST('/api/quotes/{id}/send', {
-          params: { path: { id: q.id }, header: { ...match, 'Idempotency-Key': key } }
-        })
-      )
-    );
+    const params = { path: { id: q.id }, header: match(q.version) };
+    await acts.run(() => ask(api.POST('/api/quotes/{id}/send', { params })));
     sending = false;
-    if (sent) {
-      key = newKey();
-      await onChange();
+  }
+
+  async function askForSignOff(event: SubmitEvent) {
+    event.preventDefault();
+    const params = { path: { id: q.id } };
+    if (await acts.run(() => ask(api.POST('/api/quotes/{id}/sign-off', { params, body: { why } })))) {
+      asking = false;
     }
   }
 
   async function order(event: SubmitEvent) {
     event.preventDefault();
-    await act(async () => {
-      const placed = await ask(
-        api.POST('/api/quotes/{id}/order', {
-          params: { path: { id: q.id }, header: { 'Idempotency-Key': key } },
-          body: { poNumber }
-        })
-      );
+    await acts.run(async () => {
+      const params = { path: { id: q.id } };
+      const placed = await ask(api.POST('/api/quotes/{id}/order', { params, body: { poNumber } }));
       ordering = false;
       await goto('/orders/' + placed.id);
     });
   }
 
   offer(() => [
-    ...(q.mayChange
+    ...(q.may.change
       ? [
           { label: 'Save', keys: 'Ctrl+s', run: save },
           ...benchKeys(editor).filter((action) => action.keys !== 'Ctrl+s'),
-          { label: 'Send', keys: 'Ctrl+Enter', run: askToSend }
+          ...(q.obstacles.length ? [] : [{ label: 'Send', keys: 'Ctrl+Enter', run: askToSend }])
         ]
       : []),
-    ...(q.mayOrder ? [{ label: 'Place the order', keys: 'Ctrl+Enter', run: () => (ordering = true) }] : []),
+    ...(q.may.order ? [{ label: 'Place the order', keys: 'Ctrl+Enter', run: () => (ordering = true) }] : []),
     { label: 'Open the PDF', keys: 'p', run: () => window.open(`/api/quotes/${q.id}/quote.pdf`) }
   ]);
 </script>
 
 <div class="head">
-  <h1>Quote {q.number}: {q.title}</h1>
-  <Verdict tone={tone(q.state)}>{q.state}{q.sentAt ? ' ' + day(q.sentAt) : ''}</Verdict>
+  <h1>Quote {q.number}: {q.of.title}</h1>
+  <Verdict tone={tone(q.state)}>{q.state}{q.terms.sentAt ? ' ' + day(q.terms.sentAt) : ''}</Verdict>
   <a class="act" href="/api/quotes/{q.id}/quote.pdf" target="_blank" rel="noopener"
     ><Icon name="paper" size={13} />PDF</a
   >
-  {#if q.mayChange}<button class="act main" onclick={askToSend}><Icon name="email" size={13} />Send…</button
+  {#if q.may.askForSignOff}<button class="act main" onclick={() => (asking = true)}>Ask for sign-off…</button
     >{/if}
-  {#if q.mayOrder}<button class="act main" onclick={() => (ordering = true)}
+  {#if q.may.change}<button
+      class="act"
+      class:main={!q.may.askForSignOff}
+      disabled={signOff !== undefined || acts.busy}
+      title={signOff?.words}
+      onclick={askToSend}><Icon name="email" size={13} />Send…</button
+    >{/if}
+  {#if q.may.order}<button class="act main" onclick={() => (ordering = true)}
       >Place the order… <Icon name="arrow" size={13} /></button
     >{/if}
 </div>
 <div class="facts">
-  <span><a href="/accounts/{q.accountId}">{q.account}</a></span>
-  <span>from <a href="/opportunities/{q.opportunityId}">{q.opportunityNumber}</a></span>
+  <span><a href="/accounts/{q.of.accountId}">{q.of.account}</a></span>
+  <span>from <a href="/opportunities/{q.of.opportunityId}">{q.of.opportunityNumber}</a></span>
   <span>made <b>{day(q.madeOn)}</b> by {q.madeBy}</span>
-  <span>valid until <b>{day(q.validUntil)}</b></span>
+  <span>valid until <b>{day(q.terms.validUntil)}</b></span>
 </div>
-{#if !ordering}<Notice {refusal} />{/if}
+{#if q.may.change && q.obstacles.length}
+  <p class="heed obstacles">
+    Not ready to send. {#each q.obstacles as obstacle (obstacle.at)}<span>{obstacle.words}</span>{/each}
+  </p>
+{/if}
+{#if q.approvals.length}<Approvals asked={q.approvals} {onChange} />{/if}
+{#if !ordering && !asking}<Notice refusal={acts.refusal} />{/if}
 {#snippet under()}
   <div class="under">
     <section class="leaf letter" aria-label="Letter and terms">
       <h2>Letter and terms</h2>
-      {#if q.mayChange}
+      {#if q.may.change}
         <div class="pair" oninput={() => (touched = true)} role="group" aria-label="Terms">
           <Field
             label="To"
             name="addressee"
             rows={3}
             bind:value={form.addressee}
-            problem={refusal?.at('addressee')}
+            problem={acts.at('addressee')}
           />
-          <Field
-            label="Letter"
-            name="letter"
-            rows={3}
-            bind:value={form.letter}
-            problem={refusal?.at('letter')}
-          />
-          <Field label="Email to" name="emailTo" bind:value={form.emailTo} problem={refusal?.at('emailTo')} />
+          <Field label="Letter" name="letter" rows={3} bind:value={form.letter} problem={acts.at('letter')} />
+          <Field label="Email to" name="emailTo" bind:value={form.emailTo} problem={acts.at('emailTo')} />
           <Field
             label="Valid until"
             name="validUntil"
             type="date"
             bind:value={form.validUntil}
-            problem={refusal?.at('validUntil')}
+            problem={acts.at('validUntil')}
           />
           <Field
             label="Payment"
             name="paymentTerms"
             bind:value={form.paymentTerms}
-            problem={refusal?.at('paymentTerms')}
+            problem={acts.at('paymentTerms')}
           />
           <Field
             label="Delivery"
             name="deliveryTerms"
             bind:value={form.deliveryTerms}
-            problem={refusal?.at('deliveryTerms')}
+            problem={acts.at('deliveryTerms')}
           />
         </div>
         {#if touched}<p><button class="act" onclick={save}>Save letter and terms</button></p>{/if}
       {:else}
         <dl>
           <dt>To</dt>
-          <dd>{q.addressee}</dd>
+          <dd>{q.terms.addressee}</dd>
           <dt>Email</dt>
-          <dd>{q.emailTo}</dd>
+          <dd>{q.terms.emailTo}</dd>
           <dt>Valid until</dt>
-          <dd>{day(q.validUntil)}</dd>
+          <dd>{day(q.terms.validUntil)}</dd>
           <dt>Payment</dt>
-          <dd>{q.paymentTerms}</dd>
+          <dd>{q.terms.paymentTerms}</dd>
           <dt>Delivery</dt>
-          <dd>{q.deliveryTerms}</dd>
+          <dd>{q.terms.deliveryTerms}</dd>
           <dt>Letter</dt>
-          <dd>{q.letter}</dd>
+          <dd>{q.terms.letter}</dd>
         </dl>
       {/if}
     </section>
-    <Trail opportunity={q.opportunityId} here={q.number} />
+    <Trail opportunity={q.of.opportunityId} here={q.number} />
     <section class="leaf log">
       <h2>Log</h2>
       <Changes record="quote" id={q.id} />
     </section>
   </div>
 {/snippet}
-<Worksheet {editor} locked={!q.mayChange} weighs={q.state !== 'ordered'} {under} />
+<Worksheet {editor} locked={!q.may.change} weighs={q.state !== 'ordered'} {under} />
 
 <Ask bind:open={sending} title="Send {q.number}">
   <p>
     It goes to <b>{form.emailTo || 'nobody yet'}</b> with the PDF, {figure(editor.view.totals.invoiceTotal)} with
     tax, valid until {day(form.validUntil)}. Then it is locked.
   </p>
-  {#if editor.view.signOff.needed}
-    <p class="heed">
-      These terms need a sign-off by the {words(editor.view.signOff.role ?? '')}: an order on them will be
-      held until then.
-    </p>
-  {/if}
   {#if editor.view.credit.verdict === 'hold' || editor.view.credit.verdict === 'stop'}
     <p class="heed">Credit says {editor.view.credit.verdict} today: an order would be held.</p>
   {/if}
   <p class="row">
-    <button class="act main" onclick={send} {@attach (b: HTMLElement) => b.focus()}>Send it</button>
+    <button class="act main" disabled={acts.busy} onclick={send} {@attach (b: HTMLElement) => b.focus()}
+      >Send it</button
+    >
     <button class="act" onclick={() => (sending = false)}>Not yet</button>
   </p>
+</Ask>
+<Ask bind:open={asking} title="Ask for sign-off on {q.number}">
+  <form onsubmit={askForSignOff}>
+    <p>{signOff?.words ?? ''}</p>
+    <Field label="Why these terms" name="why" rows={3} bind:value={why} problem={acts.at('why')} focus />
+    <Notice refusal={acts.refusal} />
+    <p class="row">
+      <button class="act main" disabled={acts.busy}>Ask</button>
+      <button type="button" class="act" onclick={() => (asking = false)}>Not yet</button>
+    </p>
+  </form>
 </Ask>
 <Ask bind:open={ordering} title="Place the order on {q.number}">
   <form onsubmit={order}>
@@ -228,7 +228,7 @@
       label="The customer’s order number"
       name="poNumber"
       bind:value={poNumber}
-      problem={refusal?.at('poNumber')}
+      problem={acts.at('poNumber')}
       focus
     />
     <p class="quiet">
@@ -236,12 +236,20 @@
         editor.view.totals.contract
       )}.
     </p>
-    <Notice {refusal} />
-    <p class="row"><button class="act main">Place it</button></p>
+    <Notice refusal={acts.refusal} />
+    <p class="row"><button class="act main" disabled={acts.busy}>Place it</button></p>
   </form>
 </Ask>
 
 <style>
+  .obstacles {
+    padding: 6px 12px;
+    margin-bottom: 10px;
+    background: var(--brass-wash);
+  }
+  .obstacles span {
+    margin-left: 6px;
+  }
   .facts {
     margin-bottom: 10px;
   }

@@ -4,9 +4,11 @@
   import Icon from '$lib/ui/Icon.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { words } from '$lib/ui/format';
+  import OwnPassword from './OwnPassword.svelte';
   import { session } from './session.svelte';
 
   let { onFind, onKeys }: { onFind: () => void; onKeys: () => void } = $props();
+  let ownPassword = $state(false);
   const counts = load(
     () => ['counts'],
     () => api.GET('/api/counts')
@@ -21,7 +23,7 @@
   const REST = [
     ['Accounts', '/accounts'],
     ['Catalogue', '/catalogue'],
-    ['Figures', '/reports'],
+    ['Reports', '/reports'],
     ['Outbox', '/outbox']
   ] as const;
   const MEANING = {
@@ -71,14 +73,16 @@
       <summary>{session.me?.name}</summary>
       <div class="leaf">
         <p class="quiet">{words(session.me?.role ?? '')}, {session.company?.name}</p>
-        {#if session.me?.role === 'administrator'}<a href="/users">People</a>{/if}
+        {#if session.me?.role === 'administrator'}<a href="/users">Users and teams</a>{/if}
         <a href="/processes">Sales processes</a>
-        {#if session.sells}<a href="/accounts/reassignment">Hand over a book</a>{/if}
+        {#if session.sells}<a href="/accounts/reassignment">Reassign accounts</a>{/if}
+        <button class="plain" onclick={() => (ownPassword = true)}>Password and sessions</button>
         <button class="plain" onclick={() => session.signOut()}>Sign out</button>
       </div>
     </details>
   </div>
 </header>
+<OwnPassword bind:open={ownPassword} />
 
 <style>
   header {
@@ -128,7 +132,7 @@
     font-weight: 500;
     font-size: 11.5px;
     color: var(--brass);
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
   nav i {
     border-left: 1px solid var(--rule);

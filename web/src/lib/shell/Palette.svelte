@@ -21,7 +21,7 @@
     ['Renewals', '/renewals'],
     ['Accounts', '/accounts'],
     ['Catalogue', '/catalogue'],
-    ['Figures', '/reports'],
+    ['Reports', '/reports'],
     ['Outbox', '/outbox'],
     ['Call lists', '/calls'],
     ['Ranking of customers', '/accounts/ranking'],

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { listen } from './changes';
+import { concerns, listen } from './changes';
 
 type Holder = () => Promise<void>;
 
@@ -40,13 +40,13 @@ class Locks {
 
 class Source {
   static open: Source[] = [];
-  heard: (() => void)[] = [];
+  heard: ((event: { data: string }) => void)[] = [];
 
   constructor(readonly path: string) {
     Source.open.push(this);
   }
 
-  addEventListener(_name: string, listener: () => void) {
+  addEventListener(_name: string, listener: (event: { data: string }) => void) {
     this.heard.push(listener);
   }
 
@@ -54,6 +54,8 @@ class Source {
     Source.open = Source.open.filter((source) => source !== this);
   }
 }
+
+const TOLD = { data: '[{"record":"quote","id":7}]' };
 
 const settled = () => new Promise((resolve) => setTimeout(resolve, 10));
 
@@ -82,10 +84,10 @@ describe('hearing of changes', () => {
     const one = tab();
     const other = tab();
     expect(Source.open).toHaveLength(1);
-    Source.open[0]?.heard.forEach((tell) => tell());
+    Source.open[0]?.heard.forEach((tell) => tell(TOLD));
     await settled();
-    expect(one.changed).toHaveBeenCalledTimes(1);
-    expect(other.changed).toHaveBeenCalledTimes(1);
+    expect(one.changed).toHaveBeenCalledExactlyOnceWith([{ record: 'quote', id: 7 }]);
+    expect(other.changed).toHaveBeenCalledExactlyOnceWith([{ record: 'quote', id: 7 }]);
   });
 
   it('hands over when the tab that listens is closed', async () => {
@@ -94,7 +96,7 @@ describe('hearing of changes', () => {
     one.end();
     await settled();
     expect(Source.open).toHaveLength(1);
-    Source.open[0]?.heard.forEach((tell) => tell());
+    Source.open[0]?.heard.forEach((tell) => tell(TOLD));
     expect(other.changed).toHaveBeenCalledTimes(1);
     expect(one.changed).not.toHaveBeenCalled();
   });
@@ -116,5 +118,26 @@ describe('hearing of changes', () => {
     window.dispatchEvent(Object.assign(new Event('pageshow'), { persisted: true }));
     await settled();
     expect(Source.open).toHaveLength(1);
+  });
+});
+
+describe('what a change concerns', () => {
+  const quote = [{ record: 'quote', id: 7 }];
+
+  it('is the page of the record, not of another of its kind', () => {
+    expect(concerns(['quote', 7], quote)).toBe(true);
+    expect(concerns(['quote', 8], quote)).toBe(false);
+  });
+
+  it('is what is built from it', () => {
+    expect(concerns(['opportunity', 3], quote)).toBe(true);
+    expect(concerns(['quotes', ''], quote)).toBe(true);
+  });
+
+  it('is not what is set up apart from it', () => {
+    expect(concerns(['people'], quote)).toBe(false);
+    expect(concerns(['people'], [{ record: 'user', id: 2 }])).toBe(true);
+    expect(concerns(['opportunity', 3], [{ record: 'user', id: 2 }])).toBe(false);
+    expect(concerns(['call-lists'], [{ record: 'call-list', id: 2 }])).toBe(true);
   });
 });

@@ -1,12 +1,35 @@
+/** A record that somebody changed. */
+export type Changed = { record: string; id: number };
+
+/** What hardly any screen shows: it concerns those that are about it. */
+const APART = ['user', 'process', 'call-list', 'assignment'];
+const ABOUT: Record<string, string> = { people: 'user', processes: 'process', assignment: 'assignment' };
+
+/**
+ * Whether what a screen asked for may look different now. A page of one record is not asked for again
+ * because another of its kind changed, and what is set up is not because somebody sold something.
+ *
+ * @param key what was asked for: its name, and for one record its id
+ */
+export function concerns(key: readonly unknown[], changed: Changed[]): boolean {
+  const [name, id] = key;
+  return changed.some((change) => {
+    if (typeof name !== 'string') return true;
+    if (ABOUT[name]) return ABOUT[name] === change.record;
+    if (name === change.record) return typeof id !== 'number' || id === change.id;
+    return !APART.includes(change.record) || name === change.record + 's';
+  });
+}
+
 /**
  * Hears from the server that somebody changed something. A browser holds only a few connections to
  * one server, so of all open tabs one listens and tells the others.
  *
  * @returns what ends it
  */
-export function listen(onChange: () => void): () => void {
+export function listen(onChange: (changed: Changed[]) => void): () => void {
   const tabs = new BroadcastChannel('tally-changes');
-  tabs.onmessage = onChange;
+  tabs.onmessage = (event: MessageEvent<Changed[]>) => onChange(event.data);
   let letGo: (() => void) | null = null;
   let wanting: AbortController | null = null;
 
@@ -20,9 +43,10 @@ export function listen(onChange: () => void): () => void {
 
   function hold(): Promise<void> {
     const source = new EventSource('/api/events');
-    source.addEventListener('changed', () => {
-      onChange();
-      tabs.postMessage(null);
+    source.addEventListener('changed', (event: MessageEvent<string>) => {
+      const changed = JSON.parse(event.data) as Changed[];
+      onChange(changed);
+      tabs.postMessage(changed);
     });
     return new Promise((resolve) => {
       letGo = () => {

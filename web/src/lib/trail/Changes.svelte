@@ -5,8 +5,8 @@
   /** Who changed what of a record, when, from what to what. */
   let { record, id }: { record: string; id: number } = $props();
   const log = load(
-    () => ['changes', record, id],
-    () => api.GET('/api/changes/{record}/{id}', { params: { path: { record, id } } })
+    () => ['log', record, id],
+    () => api.GET('/api/records/{kind}/{id}/log', { params: { path: { kind: record, id } } })
   );
 </script>
 

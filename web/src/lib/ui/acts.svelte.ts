@@ -1,6 +1,9 @@
 import { asRefusal, type Refusal } from '$lib/api/client';
 
-/** Does one act after the other for a screen, and keeps what was refused for it to show. */
+/**
+ * Does one act after the other for a screen, and keeps what was refused for it to show. While one is
+ * under way another is not begun: a second press does nothing.
+ */
 export class Acts {
   refusal = $state<Refusal | null>(null);
   busy = $state(false);
@@ -13,6 +16,7 @@ export class Acts {
 
   /** Whether it was done; what was refused stands in `refusal`, and nothing typed is lost. */
   async run(doing: () => Promise<unknown>): Promise<boolean> {
+    if (this.busy) return false;
     this.refusal = null;
     this.busy = true;
     try {

@@ -42,6 +42,17 @@ describe('doing one act after the other', () => {
     expect(acts.refusal).toBeNull();
   });
 
+  it('does not begin a second act while the first is under way', async () => {
+    const acts = new Acts();
+    let finish: () => void = () => undefined;
+    const first = acts.run(() => new Promise<void>((resolve) => (finish = resolve)));
+    const second = vi.fn(() => Promise.resolve());
+    await expect(acts.run(second)).resolves.toBe(false);
+    expect(second).not.toHaveBeenCalled();
+    finish();
+    await expect(first).resolves.toBe(true);
+  });
+
   it('names the version that was read', () => {
     expect(match(7)).toEqual({ 'If-Match': '"7"' });
   });

@@ -2,14 +2,18 @@
   import { figure, percent, position } from '$lib/ui/format';
   import type { View } from './home';
   /** Margin as a balance beam: the notch is the floor, the pointer the document; it tips as margin nears the floor. */
-  let { view, onWorking }: { view: View; onWorking: (of: string) => void } = $props();
+  let {
+    view,
+    room,
+    onWorking
+  }: { view: View; room: NonNullable<View['room']>; onWorking: (of: string) => void } = $props();
   const WIDTH = 320;
   const SPAN = 60;
   const margin = $derived(position(view.totals.marginPercent));
-  const floor = $derived(position(view.room.floorMarginPercent));
+  const floor = $derived(position(room.floorMarginPercent));
   const x = (p: number) => 12 + (Math.min(Math.max(p, 0), SPAN) / SPAN) * (WIDTH - 24);
   const tilt = $derived(Math.max(-1, Math.min(1, (margin - floor - 14) / 20)) * 5);
-  const under = $derived(view.room.floorAmount?.startsWith('-') ?? false);
+  const under = $derived(room.floorAmount?.startsWith('-') ?? false);
 </script>
 
 <section aria-label="Margin">
@@ -21,7 +25,7 @@
   <svg
     viewBox="0 0 {WIDTH} 66"
     role="img"
-    aria-label="Margin {percent(view.totals.marginPercent)}, floor {percent(view.room.floorMarginPercent)}"
+    aria-label="Margin {percent(view.totals.marginPercent)}, floor {percent(room.floorMarginPercent)}"
   >
     {#each [0, 10, 20, 30, 40, 50, 60] as p (p)}
       <path d="M{x(p)} 50v5" class="scale" /><text x={x(p)} y="65">{p}</text>
@@ -32,7 +36,7 @@
       <path d="M14 26l-7 10h14zM{WIDTH - 14} 26l-7 10h14z" class="pan" />
     </g>
     <path d="M{WIDTH / 2} 26v24" class="beam" />
-    {#if view.room.floorMarginPercent}<path d="M{x(floor)} 50l-5 -9h10z" class="floor" />{/if}
+    {#if room.floorMarginPercent}<path d="M{x(floor)} 50l-5 -9h10z" class="floor" />{/if}
     {#if view.totals.marginPercent}<path
         d="M{x(margin)} 14v36M{x(margin) - 5} 12h10"
         class="pointer"
@@ -40,19 +44,17 @@
       />{/if}
   </svg>
   <dl>
-    <dt>Room to the floor of {percent(view.room.floorMarginPercent)}</dt>
+    <dt>Room to the floor of {percent(room.floorMarginPercent)}</dt>
     <dd class:bad={under}>
-      <button class="how" onclick={() => onWorking('room.floorAmount')}
-        >{figure(view.room.floorAmount)}</button
-      >,
+      <button class="how" onclick={() => onWorking('room.floorAmount')}>{figure(room.floorAmount)}</button>,
       <button class="how quiet" onclick={() => onWorking('room.floorPercent')}
-        >{percent(view.room.floorPercent)}</button
+        >{percent(room.floorPercent)}</button
       >
     </dd>
     <dt>Room to a sign-off</dt>
-    <dd class:bad={view.room.authorityPercent?.startsWith('-')}>
+    <dd class:bad={room.authorityPercent?.startsWith('-')}>
       <button class="how" onclick={() => onWorking('room.authorityPercent')}
-        >{percent(view.room.authorityPercent)}</button
+        >{percent(room.authorityPercent)}</button
       >
     </dd>
   </dl>

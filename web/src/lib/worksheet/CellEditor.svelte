@@ -69,7 +69,7 @@
     outline: none;
     padding: 0 6px;
     font: inherit;
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
   .figure {
     text-align: right;

@@ -26,7 +26,7 @@
 <aside class="checks leaf" aria-label="Checks">
   <ThisLine {editor} {grid} {locked} {onWorking} />
   {#if editor.incomplete}<p class="heed reason">Something cannot be read: what follows is of before.</p>{/if}
-  <Beam view={editor.view} {onWorking} />
+  {#if editor.view.room}<Beam view={editor.view} room={editor.view.room} {onWorking} />{/if}
   <section aria-label="Sign-off">
     <h2>
       Sign-off
@@ -73,7 +73,7 @@
   }
   .checks :global(dd) {
     text-align: right;
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
   .checks :global(dt) {
     color: var(--stone);

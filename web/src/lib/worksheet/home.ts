@@ -54,8 +54,8 @@ export function homeOf(home: HomeKind, id: number): Home {
         : await ask(api.GET('/api/opportunities/{id}', { params: { path: { id } } }))
       ).worksheet,
     savedBy: async () => {
-      const record = home === 'quotes' ? 'quote' : 'opportunity';
-      const changes = await ask(api.GET('/api/changes/{record}/{id}', { params: { path: { record, id } } }));
+      const kind = home === 'quotes' ? 'quote' : 'opportunity';
+      const changes = await ask(api.GET('/api/records/{kind}/{id}/log', { params: { path: { kind, id } } }));
       return changes.find((change) => change.what === 'lines')?.person ?? 'Somebody else';
     },
     workings:

@@ -1,18 +1,27 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
   import Notice from '$lib/ui/Notice.svelte';
+  import { at, day } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   let open = $state(0);
+  // The id below which this page begins; the ones before it are the way back.
+  let pages = $state<number[]>([]);
   const list = load(
-    () => ['outbox'],
-    () => api.GET('/api/outbox')
+    () => ['outbox', pages.at(-1)],
+    () => api.GET('/api/outbox', { params: { query: { before: pages.at(-1) } } })
   );
-  const shown = $derived(open || (list.data?.[0]?.id ?? 0));
+  const rows = $derived(list.data?.rows ?? []);
+  const shown = $derived(open || (rows[0]?.id ?? 0));
   const email = load(
     () => ['email', shown],
     () => api.GET('/api/outbox/{id}', { params: { path: { id: shown } } }),
     () => shown > 0
   );
+
+  function turn(to: number[]) {
+    pages = to;
+    open = 0;
+  }
 </script>
 
 <svelte:head><title>Outbox · Firm Tally</title></svelte:head>
@@ -22,16 +31,24 @@
     <span class="quiet">A stand-in: mails are kept here, and nothing leaves the machine.</span>
   </div>
   <Notice refusal={refusalOf(list)} />
-  {#if list.data?.length === 0}<p class="quiet">No email yet. Sending a quote puts one here.</p>{/if}
+  {#if list.data && !rows.length}<p class="quiet">No email yet. Sending a quote puts one here.</p>{/if}
   <div class="two">
     <div class="leaf list">
-      {#each list.data ?? [] as row (row.id)}
+      {#each rows as row (row.id)}
         <button aria-pressed={row.id === shown} onclick={() => (open = row.id)}
           ><b>{row.subject}</b><span class="quiet"
-            >to {row.recipient}, {row.at.slice(0, 16).replace('T', ' ')}</span
+            >to {row.recipient}, {row.sentAt ? day(row.sentAt) + ' ' + at(row.sentAt) : 'on its way'}</span
           ></button
         >
       {/each}
+      {#if pages.length || list.data?.next}<p class="turn">
+          <button class="act" disabled={!pages.length} onclick={() => turn(pages.slice(0, -1))}>Newer</button>
+          <button
+            class="act"
+            disabled={!list.data?.next}
+            onclick={() => turn([...pages, list.data?.next ?? 0])}>Older</button
+          >
+        </p>{/if}
     </div>
     {#if shown && email.data}
       <article class="leaf">
@@ -54,7 +71,7 @@
     gap: 16px;
     align-items: start;
   }
-  .list button {
+  .list > button {
     display: block;
     width: 100%;
     text-align: left;
@@ -62,7 +79,7 @@
     border-bottom: 1px solid var(--rule);
     cursor: pointer;
   }
-  .list button[aria-pressed='true'] {
+  .list > button[aria-pressed='true'] {
     background: var(--petrol-wash);
     box-shadow: inset 3px 0 0 var(--petrol);
   }
@@ -74,6 +91,11 @@
   .list span {
     font-weight: 400;
     font-size: 12px;
+  }
+  .turn {
+    display: flex;
+    gap: 8px;
+    padding: 8px 12px;
   }
   article {
     padding: 14px 18px;

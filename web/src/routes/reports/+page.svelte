@@ -5,8 +5,8 @@
   import { figure, position, rounded } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   const query = load(
-    () => ['figures'],
-    () => api.GET('/api/figures')
+    () => ['reports'],
+    () => api.GET('/api/reports')
   );
   const f = $derived(query.data);
   const scale = $derived(
@@ -14,9 +14,9 @@
   );
 </script>
 
-<svelte:head><title>Figures · Firm Tally</title></svelte:head>
+<svelte:head><title>Reports · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head"><h1>Figures</h1></div>
+  <div class="head"><h1>Reports</h1></div>
   <Notice refusal={refusalOf(query)} />
   {#if f}
     <h2>Open, by stage</h2>

@@ -8,7 +8,7 @@
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** A book of accounts handed to a colleague, for a while or for good. */
   const list = load(
-    () => ['handovers'],
+    () => ['reassignments'],
     () => api.GET('/api/reassignments')
   );
   const people = load(

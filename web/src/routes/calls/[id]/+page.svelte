@@ -179,7 +179,7 @@
   }
   .phone {
     font-size: 19px;
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
   .pinned {
     border-left: 2px solid var(--brass);
@@ -209,7 +209,7 @@
     color: var(--stone);
   }
   dd {
-    font-scenario-numeric: tabular-nums;
+    font-variant-numeric: tabular-nums;
   }
   tr[aria-current] {
     background: var(--brass-wash);

@@ -11,7 +11,7 @@
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** Customers who may buy from some families only. */
   const list = load(
-    () => ['products', 'ranges'],
+    () => ['products', 'assortments'],
     () => api.GET('/api/products/assortments')
   );
   const families = load(

@@ -13,7 +13,7 @@
   /** Tables of sizes: one kind of product, its sizes down and across. */
   type Sizes = Schemas['SizeTable'];
   const list = load(
-    () => ['size-grids'],
+    () => ['size-tables'],
     () => api.GET('/api/size-tables')
   );
   const acts = new Acts(() => list.refetch());

@@ -13,7 +13,7 @@
   /** Rows that are put into a worksheet at once: kits of products, templates with sections. */
   type Template = Schemas['Template'];
   const list = load(
-    () => ['line-sets'],
+    () => ['templates'],
     () => api.GET('/api/templates')
   );
   const acts = new Acts(() => list.refetch());

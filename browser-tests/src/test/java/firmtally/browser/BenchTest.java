@@ -23,9 +23,9 @@ class BenchTest {
     BROWSER.seeText("h1", "Millhithe Brewery");
     BROWSER.press("n");
     BROWSER.focused("title");
-    BROWSER.type("Editor by hand");
+    BROWSER.type("Bench by hand");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("h1", "Editor by hand");
+    BROWSER.seeText("h1", "Bench by hand");
     opportunity = BROWSER.path();
   }
 

@@ -78,11 +78,11 @@ class CatalogueTest {
     BROWSER.press("e");
     BROWSER.focused("name");
     BROWSER.chord(Keys.CONTROL, "a");
-    BROWSER.type("Editor scale 150 kg, heavy");
+    BROWSER.type("Bench scale 150 kg, heavy");
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("h1", "BS-150 Editor scale 150 kg, heavy");
-    BROWSER.seeText(".log", "Editor scale 150 kg, heavy");
+    BROWSER.seeText("h1", "BS-150 Bench scale 150 kg, heavy");
+    BROWSER.seeText(".log", "Bench scale 150 kg, heavy");
     assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 4")).isEmpty();
   }
 }

@@ -184,7 +184,7 @@ class GridTest {
     BROWSER.press("sz-b");
     BROWSER.seeText("#picks", "table of sizes");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("[role='dialog']", "Editor scales by capacity");
+    BROWSER.seeText("[role='dialog']", "Bench scales by capacity");
     BROWSER.see("[data-size='0-0']");
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.press("2", Keys.ARROW_DOWN, "3*2", Keys.ENTER);

@@ -128,7 +128,7 @@ class PipelineTest {
     BROWSER.see("[name='name']").sendKeys("Teal Brewery");
     BROWSER.button("Send").click();
     BROWSER.seeText("form", "Give a mail address or a phone number.");
-    BROWSER.see("[name='mail']").sendKeys("desk@teal.example");
+    BROWSER.see("[name='email']").sendKeys("desk@teal.example");
     BROWSER.see("[name='about']").sendKeys("A keg scale");
     BROWSER.button("Send").click();
     BROWSER.seeText("[role='status']", "Thank you.");

@@ -43,7 +43,7 @@ class WholeWayTest {
   @Test
   void fromAnEmptyHouseToTheRenewal() {
     setUpTheHouse();
-    addAProduct("BS-15", "Editor scale 15 kg", "420", "231", "", "");
+    addAProduct("BS-15", "Bench scale 15 kg", "420", "231", "", "");
     addAProduct("CAL-B", "Calibration plan", "96", "40", "12", "12");
     addAColleague();
     openAnOpportunity();
@@ -62,7 +62,7 @@ class WholeWayTest {
     BROWSER.focused("currency");
     BROWSER.press(Keys.TAB);
     field("name", "Ana Holm");
-    field("mail", "ana@small.example");
+    field("email", "ana@small.example");
     field("login", "ana");
     BROWSER.focused("password");
     BROWSER.type("short");
@@ -98,7 +98,7 @@ class WholeWayTest {
   private void addAColleague() {
     BROWSER.open("/users");
     BROWSER.see("[name='name']").sendKeys("Bea Crane");
-    BROWSER.see("[name='mail']").sendKeys("bea@small.example");
+    BROWSER.see("[name='email']").sendKeys("bea@small.example");
     BROWSER.see("[name='login']").sendKeys("bea");
     BROWSER.see("[name='password']").sendKeys("long enough");
     BROWSER.see("select").sendKeys("credit");
@@ -115,9 +115,9 @@ class WholeWayTest {
     field("name", "Greyfen Dairy");
     field("town", "Greyfen");
     field("postal", "12345");
-    field("trade", "dairy");
+    field("industry", "dairy");
     field("contact", "Tobias Alder");
-    BROWSER.focused("mail");
+    BROWSER.focused("email");
     BROWSER.type("tobias@greyfen.example");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Greyfen Dairy");
@@ -133,7 +133,7 @@ class WholeWayTest {
     BROWSER.see("tr.new td").click();
     BROWSER.focused("pick");
     BROWSER.type("bs15");
-    BROWSER.seeText("#picks", "Editor scale 15 kg");
+    BROWSER.seeText("#picks", "Bench scale 15 kg");
     BROWSER.press(Keys.ENTER);
     BROWSER.focused("quantity");
     BROWSER.press("10", Keys.TAB);
@@ -209,7 +209,7 @@ class WholeWayTest {
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Quote Q-1001");
     BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
-    BROWSER.focused("customerNumber");
+    BROWSER.focused("poNumber");
     BROWSER.type("PO-77");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Order S-1001");

@@ -140,7 +140,7 @@ final class DemoAccounts {
     }
     if (i % 4 == 3) {
       accounts.addNote(
-          id, "Met at the industry fair; second shift runs from spring.", false, owner);
+          id, "Met at the trade fair; second shift runs from spring.", false, owner);
     }
   }
 

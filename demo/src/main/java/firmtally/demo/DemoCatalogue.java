@@ -34,7 +34,7 @@ final class DemoCatalogue {
       List.of(
           new Series(
               "BS",
-              "Editor scale %s",
+              "Bench scale %s",
               "bench",
               "pc",
               320,
@@ -43,7 +43,7 @@ final class DemoCatalogue {
               sizes("3 kg", "6 kg", "15 kg", "30 kg", "60 kg", "150 kg")),
           new Series(
               "BSX",
-              "Editor scale, washdown, %s",
+              "Bench scale, washdown, %s",
               "bench",
               "pc",
               590,

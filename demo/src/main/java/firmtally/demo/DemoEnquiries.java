@@ -25,7 +25,7 @@ class DemoEnquiries {
   private static final String[] PLACES = {"Saltmere", "Wexcombe", "Eastlode", "Tollgate"};
   private static final String[] POSTALS = {"24103", "38211", "25780", "61904"};
   private static final String[] SUBJECT = {
-    "Editor scale for the counter", "Weighing at the gate", "Replacing three floor scales",
+    "Bench scale for the counter", "Weighing at the gate", "Replacing three floor scales",
     "Silo weighing, two hoppers", "Crane scale for the yard", "Calibration once a year",
     "Checkweighing before the freezer"
   };

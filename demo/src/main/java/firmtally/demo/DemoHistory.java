@@ -39,7 +39,7 @@ class DemoHistory {
     "Price", "No budget this year", "Bought elsewhere", "Kept the old ones", "Delivery too late"
   };
   static final String[] COMPETITORS = {"Ostrander Scales", "Piquet & Voll", "Lowland Weighing"};
-  static final String[] SOURCES = {"phone", "web form", "industry fair", "word of mouth"};
+  static final String[] SOURCES = {"phone", "web form", "trade fair", "word of mouth"};
   private static final int CLOSED = 420;
   private static final int OPEN = 150;
   private static final int DAYS = 1080;
@@ -94,8 +94,7 @@ class DemoHistory {
       long id = open(stage, account, opened, i, rep);
       int days = 12 + stage.random().nextInt(25);
       if (stage.random().nextInt(100) < 58) {
-        ClockConfig.on(
-            opened.plusDays(days), () -> win(stage, id, rep, "PO-" + (7000 + id)));
+        ClockConfig.on(opened.plusDays(days), () -> win(stage, id, rep, "PO-" + (7000 + id)));
       } else {
         lose(stage, id, opened, days, rep);
       }
@@ -184,7 +183,8 @@ class DemoHistory {
           if (stage.random().nextInt(3) > 0) {
             quotes.takeOverAsSent(quotes.make(id, rep), rep);
           }
-          endings.lose(id, opportunities.readable(id, Actor.SYSTEM).version(), loss(reason, (int) id), rep);
+          endings.lose(
+              id, opportunities.readable(id, Actor.SYSTEM).version(), loss(reason, (int) id), rep);
         });
   }
 
@@ -283,15 +283,16 @@ class DemoHistory {
             .query(Long.class)
             .list();
     for (int i = 0; i < sent.size(); i += 2) {
-      Opportunity o = opportunities.readable(quotes.readable(sent.get(i), Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
+      Opportunity o =
+          opportunities.readable(
+              quotes.readable(sent.get(i), Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
       Actor owner =
           stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
       long quote = sent.get(i);
       String number = i % 3 == 0 ? "" : "PO-" + (9000 + i);
       LocalDate quoted = quotes.readable(quote, Actor.SYSTEM).document().madeOn();
       LocalDate day = stage.today().minusDays(i / 2L);
-      ClockConfig.on(
-          day.isBefore(quoted) ? quoted : day, () -> orders.place(quote, number, owner));
+      ClockConfig.on(day.isBefore(quoted) ? quoted : day, () -> orders.place(quote, number, owner));
     }
     List<Long> deep =
         sql.sql(
@@ -305,23 +306,28 @@ class DemoHistory {
             .query(Long.class)
             .list();
     for (long quote : deep) {
-      Opportunity o = opportunities.readable(quotes.readable(quote, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
+      Opportunity o =
+          opportunities.readable(
+              quotes.readable(quote, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
       Actor owner =
           stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
       ClockConfig.on(stage.today(), () -> orders.place(quote, "PO-" + (9500 + quote), owner));
     }
+    orderWithoutNumber(stage);
     List<Long> drafts =
         sql.sql(
                 """
-                SELECT q.id FROM quote q JOIN worksheet w ON w.id = q.worksheet_id
+                SELECT max(q.id) FROM quote q JOIN worksheet w ON w.id = q.worksheet_id
+                  JOIN opportunity o ON o.id = q.opportunity_id
                 WHERE q.state = 'draft' AND q.valid_until >= :today AND w.sign_off_role IS NULL
-                ORDER BY q.id DESC LIMIT 3
+                GROUP BY o.owner_id ORDER BY o.owner_id
                 """)
             .param("today", stage.today())
             .query(Long.class)
             .list();
     for (long id : drafts) {
-      Opportunity o = opportunities.readable(quotes.readable(id, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
+      Opportunity o =
+          opportunities.readable(quotes.readable(id, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
       Actor owner =
           stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
       quotes.send(id, quotes.readable(id, owner).version(), "", owner);
@@ -330,5 +336,28 @@ class DemoHistory {
 
   private static LocalDate min(LocalDate one, LocalDate other) {
     return one.isBefore(other) ? one : other;
+  }
+
+  /** Orders that wait for the customer's number, at those who order by number only. */
+  private void orderWithoutNumber(Stage stage) {
+    List<Long> byNumber =
+        sql.sql(
+                """
+                SELECT max(q.id) FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
+                  JOIN account a ON a.id = o.account_id
+                WHERE q.state = 'sent' AND q.valid_until >= :today AND o.state = 'open' AND a.po_number_required = 1
+                GROUP BY o.owner_id ORDER BY o.owner_id LIMIT 3
+                """)
+            .param("today", stage.today())
+            .query(Long.class)
+            .list();
+    for (long quote : byNumber) {
+      Opportunity o =
+          opportunities.readable(
+              quotes.readable(quote, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
+      Actor owner =
+          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
+      ClockConfig.on(stage.today(), () -> orders.place(quote, "", owner));
+    }
   }
 }

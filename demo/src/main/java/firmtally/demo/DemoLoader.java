@@ -137,7 +137,8 @@ class DemoLoader implements SmartLifecycle {
     sets.load(manager);
     DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
     List<Long> ids = buyers.open(reps, today);
-    DemoHistory.Stage stage = new DemoHistory.Stage(reps, manager, controller, ids, products, today, random);
+    DemoHistory.Stage stage =
+        new DemoHistory.Stage(reps, manager, controller, ids, products, today, random);
     history.closed(stage);
     buyers.settle(ids, today);
     history.open(stage);

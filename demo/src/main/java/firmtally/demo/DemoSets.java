@@ -34,7 +34,7 @@ class DemoSets {
     keep("template", "TPL-BRIDGE", "Weighbridge, ready to drive on", bridge(), manager);
     sizes.keep(
         new SizeTableService.SizeTableForm(
-            "SZ-BENCH", "Editor scales by capacity", "Capacity", "Build", benches()),
+            "SZ-BENCH", "Bench scales by capacity", "Capacity", "Build", benches()),
         manager);
     sizes.keep(
         new SizeTableService.SizeTableForm("SZ-WEIGHTS", "Test weights", "Nominal", "", weights()),

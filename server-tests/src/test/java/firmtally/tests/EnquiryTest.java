@@ -85,7 +85,7 @@ class EnquiryTest {
     act(rep, id, "/on-hold", Map.of("until", "2090-01-31")).is(409);
     act(rep, id, "/reopened", Map.of()).is(204);
     List<String> log =
-        rep.get("/api/changes/enquiry/" + id).is(200).body().findValuesAsString("after");
+        rep.get("/api/records/enquiry/" + id + "/log").is(200).body().findValuesAsString("after");
     assertThat(log).contains("on hold until 2090-01-31: Away", "not pursued: Too small", "talking");
     Guest.signedIn(HOUSE, "priya").get("/api/enquiries/" + id).is(403);
   }
@@ -187,7 +187,7 @@ class EnquiryTest {
     assertThat(checked.text("/good")).isEqualTo("2");
     assertThat(checked.text("/bad")).isEqualTo("1");
     assertThat(checked.body().at("/problems").findValuesAsString("column"))
-        .containsExactlyInAnyOrder("E-email", "Value");
+        .containsExactlyInAnyOrder("E-Mail", "Value");
     assertThat(checked.text("/problems/0/row")).isEqualTo("3");
     assertThat(checked.text("/knownRows/0/like")).isEqualTo("row 2");
     assertThat(new String(manager.get(path + "/bad.csv").is(200).bytes(), StandardCharsets.UTF_8))

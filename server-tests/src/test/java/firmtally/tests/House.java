@@ -4,6 +4,10 @@ import firmtally.server.FirmTally;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -62,5 +66,17 @@ public final class House implements BeforeAllCallback {
 
   Path data() {
     return data;
+  }
+
+  /** What one statement counts in the database as it is kept. */
+  long count(String statement) {
+    try (Connection database =
+            DriverManager.getConnection("jdbc:sqlite:" + data.resolve("firm-tally.sqlite"));
+        ResultSet row = database.createStatement().executeQuery(statement)) {
+      row.next();
+      return row.getLong(1);
+    } catch (SQLException e) {
+      throw new IllegalStateException(e);
+    }
   }
 }

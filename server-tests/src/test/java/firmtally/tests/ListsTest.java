@@ -143,7 +143,7 @@ class ListsTest {
   @Test
   void figuresAddUp() {
     Guest manager = Guest.signedIn(HOUSE, "helen");
-    Guest.Answer figures = manager.get("/api/figures").is(200);
+    Guest.Answer figures = manager.get("/api/reports").is(200);
     long open =
         figures.body().at("/stages").findValuesAsString("count").stream()
             .mapToLong(Long::parseLong)
@@ -180,7 +180,7 @@ class ListsTest {
     Guest guest = new Guest(HOUSE);
     for (String path :
         List.of(
-            "/api/opportunities", "/api/counts", "/api/figures", "/api/outbox", "/v3/api-docs")) {
+            "/api/opportunities", "/api/counts", "/api/reports", "/api/outbox", "/v3/api-docs")) {
       guest.get(path).is(401);
     }
     guest.post("/api/accounts", Map.of("name", "x")).is(401);

@@ -46,7 +46,7 @@ class OrderActsTest {
     Guest.Answer held = rep.get("/api/orders/" + order).is(200);
     assertThat(held.text("/state")).isEqualTo("hold");
     assertThat(held.body().at("/holds").findValuesAsString("reason")).containsExactly("po-number");
-    assertThat(held.text("/mayEnterNumber")).isEqualTo("true");
+    assertThat(held.text("/may/enterPoNumber")).isEqualTo("true");
     assertThat(held.body().at("/agreements")).isEmpty();
 
     String path = "/api/orders/" + order + "/po-number";
@@ -66,41 +66,60 @@ class OrderActsTest {
   }
 
   @Test
-  void marginIsReleasedByTheRoleThatMustSign() {
+  void termsBeyondTheOwnersAuthorityAreSignedOffBeforeTheyLeaveTheHouse() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
     long opportunity = opportunityAt(rep, BY_NUMBER, "Deep discount");
     saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", "40"))).is(200);
-    long order = order(rep, sentQuote(rep, opportunity), "PO-3");
-    Guest.Answer held = rep.get("/api/orders/" + order).is(200);
-    assertThat(held.text("/holds/0/reason")).isEqualTo("margin");
-    assertThat(held.text("/holds/0/role")).isEqualTo("manager");
-    assertThat(held.text("/holds/0/words")).contains("discount on row 1, BS-15");
-    String path = "/api/orders/" + order + "/release";
-    assertThat(
-            act(
-                    Guest.signedIn(HOUSE, "otto"),
-                    HttpMethod.POST,
-                    path,
-                    Map.of("comment", "No."),
-                    held)
-                .is(403)
-                .text("/detail"))
-        .isEqualTo("These holds are released by: manager.");
+    long quote = rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(200).id();
+    String path = "/api/quotes/" + quote;
+    Guest.Answer draft = rep.get(path).is(200);
+    assertThat(draft.text("/obstacles/0/words"))
+        .contains("Needs sign-off by manager", "discount on row 1, BS-15");
+    act(rep, HttpMethod.POST, path + "/send", null, draft).is(409);
+
+    rep.post(path + "/sign-off", Map.of("why", " ")).is(422);
+    rep.post(path + "/sign-off", Map.of("why", "A first order.")).is(204);
+    rep.post(path + "/sign-off", Map.of("why", "Again.")).is(409);
+    Guest.Answer asked = rep.get(path).is(200);
+    assertThat(asked.text("/approvals/0/mayAnswer")).isEqualTo("false");
+    String answer = "/api/approvals/" + asked.text("/approvals/0/approval/id") + "/answer";
+    Map<String, Object> yes = Map.of("yes", true, "comment", "Go.");
+    rep.post(answer, yes).is(403);
+    Guest.signedIn(HOUSE, "otto").post(answer, yes).is(403);
     Guest manager = Guest.signedIn(HOUSE, "helen");
-    Map<String, String> stale = Map.of("If-Match", "\"99\"");
-    assertThat(
-            manager
-                .send(HttpMethod.POST, path, Map.of("comment", "Yes."), stale)
-                .is(412)
-                .text("/version"))
-        .isEqualTo(held.text("/version"));
-    assertThat(rep.get("/api/orders/" + order).text("/state")).isEqualTo("hold");
-    act(manager, HttpMethod.POST, path, Map.of("comment", "Yes."), held).is(204);
-    Guest.Answer released = rep.get("/api/orders/" + order).is(200);
-    assertThat(released.text("/state")).isEqualTo("released");
-    assertThat(released.text("/holds/0/releasedBy")).isEqualTo("Helen Sorrel");
-    assertThat(released.text("/holds/0/comment")).isEqualTo("Yes.");
-    act(manager, HttpMethod.POST, path, Map.of("comment", "Again."), released).is(409);
+    manager.post(answer, Map.of("yes", false, "comment", "")).is(422);
+    manager.post(answer, yes).is(204);
+    manager.post(answer, yes).is(409);
+
+    Guest.Answer signed = rep.get(path).is(200);
+    assertThat(signed.body().at("/obstacles")).isEmpty();
+    assertThat(signed.text("/approvals/0/approval/answeredByName")).isEqualTo("Helen Sorrel");
+    act(rep, HttpMethod.POST, path + "/send", null, signed).is(200);
+    Guest.Answer order = rep.get("/api/orders/" + order(rep, quote, "PO-3")).is(200);
+    assertThat(order.text("/state")).isEqualTo("released");
+  }
+
+  @Test
+  void changedTermsNeedTheirSignOffAnew() {
+    Guest rep = Guest.signedIn(HOUSE, "tom");
+    long opportunity = opportunityAt(rep, BY_NUMBER, "Deeper still");
+    saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", "40"))).is(200);
+    long quote = rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(200).id();
+    String path = "/api/quotes/" + quote;
+    rep.post(path + "/sign-off", Map.of("why", "A first order.")).is(204);
+    String approval = rep.get(path).text("/approvals/0/approval/id");
+    Guest.signedIn(HOUSE, "helen")
+        .post("/api/approvals/" + approval + "/answer", Map.of("yes", true, "comment", ""))
+        .is(204);
+    assertThat(rep.get(path).body().at("/obstacles")).isEmpty();
+    rep.send(
+            HttpMethod.PUT,
+            path + "/worksheet",
+            Sales.form(List.of(line("1", "BS-15", "1", "45"))),
+            match(rep.get(path), "/worksheet/version"))
+        .is(200);
+    assertThat(rep.get(path).text("/obstacles/0/at")).isEqualTo("signOff");
+    act(rep, HttpMethod.POST, path + "/send", null, rep.get(path)).is(409);
   }
 
   @Test
@@ -113,16 +132,20 @@ class OrderActsTest {
     rep.post("/api/quotes/" + quote + "/order", Map.of("poNumber", "PO-4")).is(409);
     Map<String, String> headers = new HashMap<>(match(draft, "/version"));
     headers.put("Idempotency-Key", "send-once");
-    int mails = rep.get("/api/outbox").body().size();
+    long mails = mails();
     rep.send(HttpMethod.POST, "/api/quotes/" + quote + "/send", null, headers).is(200);
     rep.send(HttpMethod.POST, "/api/quotes/" + quote + "/send", null, headers).is(200);
-    assertThat(rep.get("/api/outbox").body().size()).isEqualTo(mails + 1);
+    assertThat(mails()).isEqualTo(mails + 1);
     headers.put("Idempotency-Key", "send-twice");
     rep.send(HttpMethod.POST, "/api/quotes/" + quote + "/send", null, headers).is(409);
     order(rep, quote, "PO-4");
     rep.post("/api/quotes/" + quote + "/order", Map.of("poNumber", "PO-5")).is(409);
     assertThat(rep.get("/api/opportunities/" + opportunity).text("/state")).isEqualTo("won");
     saveLines(rep, opportunity, List.of(line("1", "BS-15", "2", null))).is(409);
+  }
+
+  private static long mails() {
+    return HOUSE.count("SELECT count(*) FROM outgoing_email");
   }
 
   @Test
@@ -148,7 +171,7 @@ class OrderActsTest {
     act(rep, HttpMethod.PUT, "/api/quotes/" + quote, good, draft).is(204);
     act(rep, HttpMethod.PUT, "/api/quotes/" + quote, good, draft).is(412);
     Guest.Answer changed = rep.get("/api/quotes/" + quote).is(200);
-    assertThat(changed.text("/letter")).isEqualTo("Good day,");
+    assertThat(changed.text("/terms/letter")).isEqualTo("Good day,");
     assertThat(
             act(rep, HttpMethod.POST, "/api/quotes/" + quote + "/send", null, changed)
                 .is(422)
@@ -170,7 +193,8 @@ class OrderActsTest {
     assertThat(lost.text("/state")).isEqualTo("lost");
     assertThat(lost.text("/about/reason")).isEqualTo("Price");
     assertThat(lost.text("/mayChange")).isEqualTo("false");
-    assertThat(lost.text("/activities/0/doneAt")).isNotBlank();
+    assertThat(lost.text("/activities/0/closedAt")).isNotBlank();
+    assertThat(lost.text("/activities/0/doneAt")).as("nobody called").isBlank();
     act(rep, HttpMethod.POST, path, Map.of("reason", "Again"), lost).is(409);
   }
 

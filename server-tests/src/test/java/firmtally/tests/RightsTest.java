@@ -33,9 +33,9 @@ class RightsTest {
             "/api/trail/" + id,
             "/api/quotes/" + quote,
             "/api/orders/" + order,
-            "/api/changes/opportunity/" + id,
-            "/api/changes/quote/" + quote,
-            "/api/changes/order/" + order)) {
+            "/api/records/opportunity/" + id + "/log",
+            "/api/records/quote/" + quote + "/log",
+            "/api/records/order/" + order + "/log")) {
       assertThat(other.get(path).status()).as(path).isEqualTo(403);
       assertThat(rep.get(path).status()).as(path).isEqualTo(200);
     }
@@ -156,7 +156,7 @@ class RightsTest {
     controller.post("/api/accounts/1/contacts", Map.of("name", "x")).is(403);
     controller.post("/api/opportunities/1/copy", null).is(403);
     controller.post("/api/processes", Map.of("name", "x", "kind", "new")).is(403);
-    controller.get("/api/changes/process/1").is(403);
-    controller.get("/api/changes/account/1").is(200);
+    controller.get("/api/records/process/1/log").is(403);
+    controller.get("/api/records/account/1/log").is(200);
   }
 }

@@ -49,6 +49,6 @@ class SetupTest {
     guest.post("/api/session", Map.of("login", "ana", "password", "long enough")).is(200);
     assertThat(guest.get("/api/company").text("/minorDigits")).isEqualTo("0");
     assertThat(guest.get("/api/day-sheet").is(200).body().at("/rows").size()).isZero();
-    assertThat(guest.get("/api/figures").is(200).body().at("/stages").size()).isZero();
+    assertThat(guest.get("/api/reports").is(200).body().at("/stages").size()).isZero();
   }
 }

@@ -93,7 +93,7 @@ class SheetTest {
     assertThat(moved.text("/expectedClose")).isEqualTo(later);
     assertThat(moved.text("/slips")).isEqualTo("1");
     assertThat(moved.text("/version")).isEqualTo(version);
-    assertThat(rep.get("/api/changes/opportunity/" + id).body().findValuesAsString("what"))
+    assertThat(rep.get("/api/records/opportunity/" + id + "/log").body().findValuesAsString("what"))
         .contains("stage", "expected close");
 
     version = place(rep, id, version, 1, close).is(200).text("/version");

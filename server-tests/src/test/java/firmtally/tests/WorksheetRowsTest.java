@@ -199,8 +199,8 @@ class WorksheetRowsTest {
     assertThat(section).isNotNull();
     assertThat(section.path("result").asString()).isEqualTo("665.00");
     assertThat(section.at("/steps/0/subject").asString()).isEqualTo("row 2, BS-15");
-    long order = order(rep, sentQuote(rep, sold), "PO-2");
-    assertThat(rep.get("/api/orders/" + order).body().at("/holds").findValuesAsString("words"))
+    long quote = rep.post("/api/opportunities/" + sold + "/quotes", null).is(200).id();
+    assertThat(rep.get("/api/quotes/" + quote).body().at("/obstacles").findValuesAsString("words"))
         .anyMatch(words -> words.contains("discount on row 2, BS-15"));
   }
 

@@ -1,13 +1,21 @@
 package firmtally.server;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.methods;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.core.domain.JavaMethod;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
+import org.springframework.web.bind.annotation.RequestMapping;
 
 @AnalyzeClasses(packages = "firmtally", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
@@ -36,4 +44,23 @@ class ArchitectureTest {
   @ArchTest
   static final ArchRule NO_CIRCLES =
       slices().matching("firmtally.server.(**)").should().beFreeOfCycles();
+
+  /** Every door asks who comes, or says why it does not. */
+  @ArchTest
+  static final ArchRule EVERY_DOOR_KNOWS_WHO_COMES =
+      methods()
+          .that()
+          .areMetaAnnotatedWith(RequestMapping.class)
+          .should(
+              new ArchCondition<>("take the actor or be @Open with a reason") {
+                @Override
+                public void check(JavaMethod door, ConditionEvents events) {
+                  boolean asks =
+                      door.getRawParameterTypes().stream()
+                          .anyMatch(type -> type.isEquivalentTo(Actor.class));
+                  if (!asks && !door.isAnnotatedWith(Open.class)) {
+                    events.add(SimpleConditionEvent.violated(door, door.getFullName()));
+                  }
+                }
+              });
 }

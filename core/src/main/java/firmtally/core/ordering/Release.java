@@ -33,8 +33,7 @@ public record Release(List<Hold> holds) {
    * @param signOffMissing its terms need a sign-off that nobody has given
    * @param numberMissing the account demands a PO number and there is none
    */
-  public static Release of(
-      boolean signOffMissing, CreditCheck credit, boolean numberMissing) {
+  public static Release of(boolean signOffMissing, CreditCheck credit, boolean numberMissing) {
     List<Hold> holds = new ArrayList<>();
     if (signOffMissing) {
       holds.add(Hold.MARGIN);

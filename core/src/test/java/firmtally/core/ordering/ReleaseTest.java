@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.CreditFile;
-import firmtally.core.margin.SignOff;
 import firmtally.core.money.Currencies;
 import firmtally.core.money.Percent;
 import java.math.BigDecimal;
@@ -22,7 +21,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 class ReleaseTest {
   private static final CurrencyUnit EUR = Currencies.get("EUR");
   private static final LocalDate TODAY = LocalDate.of(2027, 3, 15);
-  private static final SignOff NOT_NEEDED = new SignOff(Optional.empty(), List.of());
 
   private static CreditFile file(boolean stopped, LocalDate due) {
     return new CreditFile(
@@ -58,24 +56,20 @@ class ReleaseTest {
 
   @Test
   void watchedCreditDoesNotHold() {
-    assertThat(Release.of(NOT_NEEDED, asking("600"), false).isReleased()).isTrue();
+    assertThat(Release.of(false, asking("600"), false).isReleased()).isTrue();
   }
 
   @Test
   void everyReasonIsNamed() {
-    SignOff needed =
-        new SignOff(
-            Optional.of("manager"),
-            List.of(new SignOff.Reason(SignOff.Rule.DOCUMENT_FLOOR, Optional.empty(), "manager")));
-    assertThat(Release.of(needed, asking("600.01"), true).isReleased()).isFalse();
-    assertThat(Release.of(needed, asking("600.01"), true).holds())
+    assertThat(Release.of(true, asking("600.01"), true).isReleased()).isFalse();
+    assertThat(Release.of(true, asking("600.01"), true).holds())
         .containsExactly(Release.Hold.MARGIN, Release.Hold.CREDIT, Release.Hold.PO_NUMBER);
   }
 
   @Test
   void aStoppedAccountIsHeldWhateverTheFigures() {
     CreditCheck stopped = CreditCheck.of(file(true, TODAY.plusDays(1)));
-    assertThat(Release.of(NOT_NEEDED, stopped, false).holds()).containsExactly(Release.Hold.CREDIT);
+    assertThat(Release.of(false, stopped, false).holds()).containsExactly(Release.Hold.CREDIT);
   }
 
   @ParameterizedTest

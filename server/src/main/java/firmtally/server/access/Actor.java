@@ -11,7 +11,6 @@ public record Actor(long id, String login, String name, String email, Role role,
   /** What the company does by itself: what comes due, what comes in by the web form. */
   public static final Actor SYSTEM = new Actor(0, "system", "Firm Tally", "", Role.SYSTEM, null);
 
-
   /** Whose a record is. */
   public record Owner(long id, String name, String team) {}
 
@@ -28,18 +27,6 @@ public record Actor(long id, String login, String name, String email, Role role,
   }
 
   /**
-   * Refuses unless they may change what belongs to a rep.
-   *
-   * @param what in words, such as "this opportunity"
-   */
-  public void checkMayChange(Owner owner, String what) {
-    if (!mayChange(owner)) {
-      throw new NotAllowed(
-          "Only " + owner.name() + " or a manager may change " + what + "; you can read it.");
-    }
-  }
-
-  /**
    * The only team whose records they see beside their own and the shared ones; blank for somebody
    * who sees all: who belongs to no team, the credit controller and the administrator.
    */
@@ -51,6 +38,13 @@ public record Actor(long id, String login, String name, String email, Role role,
   /** Whether costs and margins are shown to them. */
   public boolean seesCosts() {
     return role.seesCosts();
+  }
+
+  /** Refuses whoever is shown no costs. */
+  public void checkSeesCosts() {
+    if (!seesCosts()) {
+      throw new NotAllowed("Costs are shown to those who sell and who manage.");
+    }
   }
 
   /** Refuses those who do not administrate. */

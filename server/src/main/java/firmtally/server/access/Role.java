@@ -1,8 +1,8 @@
 package firmtally.server.access;
 
 /**
- * What a person is in the company. The word is used in the database, the API and the sign-off levels
- * alike.
+ * What a person is in the company. The word is used in the database, the API and the sign-off
+ * levels alike.
  */
 public enum Role {
   REP("rep"),
@@ -23,10 +23,7 @@ public enum Role {
     return word;
   }
 
-  /**
-   * Whether they act as a manager does. In a small company that is the
-   * administrator.
-   */
+  /** Whether they act as a manager does. In a small company that is the administrator. */
   public boolean manages() {
     return this == MANAGER || this == ADMINISTRATOR || this == SYSTEM;
   }

@@ -100,8 +100,7 @@ class SessionController {
     request.changeSessionId();
     SecurityContext context = SecurityContextHolder.createEmptyContext();
     context.setAuthentication(
-        UsernamePasswordAuthenticationToken.authenticated(
-            users.session(actor), null, List.of()));
+        UsernamePasswordAuthenticationToken.authenticated(users.session(actor), null, List.of()));
     SecurityContextHolder.setContext(context);
     contexts.saveContext(context, request, response);
   }

@@ -1,6 +1,6 @@
 package firmtally.server.access;
 
-import firmtally.server.platform.database.Idempotency;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versions;
@@ -88,8 +88,7 @@ class UserController {
   /** Sets somebody's password; their sessions are over at once. */
   @PutMapping("/{id}/password")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void resetPassword(
-      @PathVariable long id, @RequestBody NewPassword typed, @SignedIn Actor actor) {
+  void resetPassword(@PathVariable long id, @RequestBody NewPassword typed, @SignedIn Actor actor) {
     users.resetPassword(id, typed.password(), actor);
   }
 

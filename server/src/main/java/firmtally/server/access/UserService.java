@@ -1,8 +1,7 @@
 package firmtally.server.access;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.Cache;
-import java.time.Duration;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.web.Input;
@@ -13,6 +12,7 @@ import firmtally.server.platform.web.NotThere;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -97,9 +97,7 @@ public class UserService {
 
   /** Whether there is an active user of an id. */
   public boolean isActive(long id) {
-    return Optional.ofNullable(users.get().get(id))
-        .filter(UserStore.UserRow::isActive)
-        .isPresent();
+    return Optional.ofNullable(users.get().get(id)).filter(UserStore.UserRow::isActive).isPresent();
   }
 
   /** Whether any active user has a role. */
@@ -144,8 +142,7 @@ public class UserService {
         .filter(UserStore.UserRow::isActive)
         .map(UserStore.UserRow::actor)
         .filter(actor -> actor.role().manages())
-        .min(
-            Comparator.comparing((Actor a) -> a.role() != Role.MANAGER).thenComparing(Actor::id))
+        .min(Comparator.comparing((Actor a) -> a.role() != Role.MANAGER).thenComparing(Actor::id))
         .orElseThrow(() -> new NotPossible("Nobody has been set up yet."));
   }
 
@@ -222,7 +219,13 @@ public class UserService {
     }
     store.setDeactivated(id, active ? null : clock.instant());
     users.forget();
-    log.note(by.id(), USER, id, "state", active ? "deactivated" : "active", active ? "active" : "deactivated");
+    log.note(
+        by.id(),
+        USER,
+        id,
+        "state",
+        active ? "deactivated" : "active",
+        active ? "active" : "deactivated");
   }
 
   /** Ends every session of somebody, wherever they are signed in. */
@@ -272,7 +275,9 @@ public class UserService {
     if (password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES) {
       input.refuse(
           "password",
-          "A password has at most " + MOST_PASSWORD_BYTES + " bytes; letters with accents are two.");
+          "A password has at most "
+              + MOST_PASSWORD_BYTES
+              + " bytes; letters with accents are two.");
     }
   }
 
@@ -301,8 +306,7 @@ public class UserService {
   }
 
   Optional<Actor> signIn(String login, String password) {
-    Optional<UserStore.UserRow> user =
-        store.findByLogin(login).filter(UserStore.UserRow::isActive);
+    Optional<UserStore.UserRow> user = store.findByLogin(login).filter(UserStore.UserRow::isActive);
     // As much work for a user name that does not exist, so that time tells nothing.
     String encoded = user.map(UserStore.UserRow::password).orElse(nobodysPassword);
     boolean isLong = password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES;
@@ -327,12 +331,7 @@ public class UserService {
     input.check();
     long id =
         store.insert(
-            login,
-            name,
-            email,
-            user.role(),
-            blankToNull(team),
-            passwords.encode(user.password()));
+            login, name, email, user.role(), blankToNull(team), passwords.encode(user.password()));
     users.forget();
     log.note(by.id(), USER, id, "user added", null, name + ", " + user.role().word());
     return id;

@@ -41,7 +41,8 @@ public final class Visibility {
   public static final String OWNED_READABLE = "(:sees = '' OR p.team = :sees OR p.id = :me)";
 
   /** What is somebody's: they change it, and the managers of their team. */
-  public static final String OWNED_EDITABLE = "(p.id = :me OR :managesAll OR p.team = :managesTeam)";
+  public static final String OWNED_EDITABLE =
+      "(p.id = :me OR :managesAll OR p.team = :managesTeam)";
 
   private Visibility() {}
 

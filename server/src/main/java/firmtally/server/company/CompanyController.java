@@ -1,6 +1,7 @@
 package firmtally.server.company;
 
 import firmtally.core.money.Currencies;
+import firmtally.server.access.Open;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,17 +25,20 @@ class CompanyController {
 
   record CompanyView(String name, String currency, int minorDigits) {}
 
+  @Open("Nobody is set up yet.")
   @GetMapping("/setup")
   SetupChoices choices() {
     return new SetupChoices(Currencies.codes());
   }
 
+  @Open("The first visit sets the company up; it is refused ever after.")
   @PostMapping("/setup")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void setUp(@RequestBody SettingsService.Setup typed) {
     settings.setUp(typed);
   }
 
+  @Open("Every screen writes the name and the currency of the company.")
   @GetMapping("/company")
   CompanyView company() {
     SettingsService.Company company = settings.company();

@@ -10,7 +10,9 @@ import org.springframework.context.annotation.Configuration;
 class CompanyKinds {
   @Bean
   RecordKind userKindOfRecord() {
-    return new RecordKind("user", "person u", "u.id").called("u.name").readable(Visibility.MANAGERS);
+    return new RecordKind("user", "person u", "u.id")
+        .called("u.name")
+        .readable(Visibility.MANAGERS);
   }
 
   @Bean

@@ -57,6 +57,11 @@ public class SettingsService {
   public record Setup(
       String company, String currency, String name, String email, String login, String password) {}
 
+  /** The tax of a line that is in no catalogue, unless it names another. */
+  public Percent usualTax() {
+    return store.usualTax();
+  }
+
   /** The company. */
   public Company company() {
     SettingsStore.CompanyRow row = row();
@@ -124,12 +129,7 @@ public class SettingsService {
     people.add(
         input,
         new UserService.NewUser(
-            typed.login(),
-            typed.name(),
-            typed.email(),
-            Role.ADMINISTRATOR,
-            null,
-            typed.password()),
+            typed.login(), typed.name(), typed.email(), Role.ADMINISTRATOR, null, typed.password()),
         Actor.SYSTEM);
     found(name, currency);
     remembered.forget();

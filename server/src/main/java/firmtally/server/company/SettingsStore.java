@@ -38,6 +38,18 @@ class SettingsStore {
     return sql.sql(COMPANY).query(CompanyRow.class).optional();
   }
 
+  /** The tax that was set as the usual one, or else the one that most products carry. */
+  Percent usualTax() {
+    return Percent.ofTenThousandths(
+        sql.sql(
+                """
+                SELECT coalesce((SELECT usual_tax FROM company WHERE id = 1),
+                  (SELECT tax FROM product GROUP BY tax ORDER BY count(*) DESC, tax DESC LIMIT 1), 0)
+                """)
+            .query(Long.class)
+            .single());
+  }
+
   List<SignOffPolicy.Level> levels() {
     return sql.sql("SELECT role, discount FROM sign_off_level ORDER BY position")
         .query(

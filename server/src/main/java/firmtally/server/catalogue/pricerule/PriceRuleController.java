@@ -2,6 +2,7 @@ package firmtally.server.catalogue.pricerule;
 
 import firmtally.core.pricing.PriceRule;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versions;
@@ -70,6 +71,7 @@ class PriceRuleController {
   record RulesAdded(List<String> codes) {}
 
   /** The rules by their codes; with a day only those in force on it. */
+  @Open("Price rules are read by whoever is signed in.")
   @GetMapping
   RuleList list(
       @RequestParam(defaultValue = "") String scope,
@@ -87,6 +89,7 @@ class PriceRuleController {
   }
 
   /** The customer groups. */
+  @Open("Price rules are read by whoever is signed in.")
   @GetMapping("/groups")
   Set<String> groups() {
     return rules.groups();

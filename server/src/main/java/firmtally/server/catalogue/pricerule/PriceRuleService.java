@@ -110,6 +110,7 @@ public class PriceRuleService {
   public List<String> add(RuleForm typed, Actor actor) {
     actor.checkManages();
     Input input = new Input();
+    checkGroup(typed, input);
     List<PriceRule> rules = read(typed, input);
     for (PriceRule rule : rules) {
       if (store.find(rule.id()).isPresent()) {
@@ -138,6 +139,7 @@ public class PriceRuleService {
     actor.checkManages();
     PriceRuleStore.Kept before = get(code);
     Input input = new Input();
+    checkGroup(typed, input);
     List<PriceRule> rules = read(typed, input);
     if (rules.size() > 1) {
       input.refuse("breaks", "Change one break at a time; each is a rule of its own.");
@@ -206,6 +208,9 @@ public class PriceRuleService {
     product
         .filter(p -> !store.isProduct(p))
         .ifPresent(p -> input.refuse("product", "There is no product " + p + "."));
+    family
+        .filter(f -> !store.isFamily(f))
+        .ifPresent(f -> input.refuse("product", "There is no product in a family " + f + "."));
     if (product.isPresent() == family.isPresent()) {
       input.refuse("product", "Name a product or a family, one of them.");
     }
@@ -220,7 +225,11 @@ public class PriceRuleService {
     }
     List<Terms> terms = new ArrayList<>();
     for (int i = 0; i < breaks.size(); i++) {
-      terms.add(terms("breaks[" + i + "]", breaks.get(i), input));
+      Terms next = terms("breaks[" + i + "]", breaks.get(i), input);
+      if (terms.stream().anyMatch(before -> before.min().compareTo(next.min()) == 0)) {
+        input.refuse("breaks[" + i + "].minQuantity", "There is another break at this quantity.");
+      }
+      terms.add(next);
     }
     if (!input.problems().isEmpty()) {
       return List.of();
@@ -237,6 +246,23 @@ public class PriceRuleService {
   }
 
   private record Terms(Quantity min, Optional<UnitPrice> price, Optional<Percent> percentOff) {}
+
+  /**
+   * A group that no customer is in is a slip of the pen: a rule for it would never price anything.
+   */
+  private void checkGroup(RuleForm typed, Input input) {
+    if ("group".equals(typed.scope())) {
+      given(typed.forWhom())
+          .filter(group -> !store.groups().contains(group))
+          .ifPresent(
+              group ->
+                  input.refuse(
+                      "forWhom",
+                      "No account is in a price group "
+                          + group
+                          + ". Put one in it first, or choose one of the list."));
+    }
+  }
 
   private Optional<String> whom(RuleForm typed, String scope, Input input) {
     Optional<String> whom = given(typed.forWhom());

@@ -110,7 +110,9 @@ class PriceRuleStore {
         .list();
   }
 
-  /** Rules whose first day, or the day after whose last day, lies after one day and up to another. */
+  /**
+   * Rules whose first day, or the day after whose last day, lies after one day and up to another.
+   */
   List<PriceRule> turning(LocalDate after, LocalDate upTo) {
     return sql.sql(
             COLUMNS
@@ -169,6 +171,13 @@ class PriceRuleStore {
   boolean isProduct(String code) {
     return sql.sql("SELECT EXISTS (SELECT 1 FROM product WHERE code = :code)")
         .param("code", code)
+        .query(Boolean.class)
+        .single();
+  }
+
+  boolean isFamily(String family) {
+    return sql.sql("SELECT EXISTS (SELECT 1 FROM product WHERE family = :family)")
+        .param("family", family)
         .query(Boolean.class)
         .single();
   }

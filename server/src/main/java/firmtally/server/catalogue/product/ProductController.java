@@ -2,6 +2,7 @@ package firmtally.server.catalogue.product;
 
 import firmtally.core.pricing.PriceRule;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.platform.web.MaybeNull;
@@ -44,7 +45,7 @@ class ProductController {
       String family,
       String unit,
       String listPrice,
-      String unitCost,
+      @MaybeNull String unitCost,
       String taxPercent,
       @MaybeNull Integer everyMonths,
       @MaybeNull Integer termMonths,
@@ -52,14 +53,14 @@ class ProductController {
       @MaybeNull String stock,
       String onOrder,
       int leadDays) {
-    static ProductView of(Product p) {
+    static ProductView of(Product p, Actor actor) {
       return new ProductView(
           p.code(),
           p.name(),
           p.family(),
           p.unit(),
           p.listPrice().toString(),
-          p.unitCost().toString(),
+          actor.seesCosts() ? p.unitCost().toString() : null,
           p.tax().toString(),
           p.everyMonths().orElse(null),
           p.termMonths().orElse(null),
@@ -104,16 +105,16 @@ class ProductController {
   record AssortmentForm(List<String> families) {}
 
   @GetMapping
-  List<ProductView> search(@RequestParam(defaultValue = "") String q) {
-    return catalogue.search(q).stream().map(ProductView::of).toList();
+  List<ProductView> search(@RequestParam(defaultValue = "") String q, @SignedIn Actor actor) {
+    return catalogue.search(q).stream().map(p -> ProductView.of(p, actor)).toList();
   }
 
   @GetMapping("/{code}")
-  ProductPage get(@PathVariable String code) {
+  ProductPage get(@PathVariable String code, @SignedIn Actor actor) {
     Product product = catalogue.get(code);
     ProductService.ProductMeta meta = catalogue.meta(code);
     return new ProductPage(
-        ProductView.of(product),
+        ProductView.of(product, actor),
         meta.id(),
         meta.version(),
         meta.pictured(),
@@ -134,14 +135,16 @@ class ProductController {
       @RequestParam(defaultValue = "") String q,
       @RequestParam(defaultValue = "") String family,
       @RequestParam(defaultValue = "") String sale,
-      @RequestParam(defaultValue = "") String after) {
+      @RequestParam(defaultValue = "") String after,
+      @SignedIn Actor actor) {
     List<ProductView> rows =
         catalogue.list(new ProductStore.ProductQuery(q.strip(), family, sale, after, PAGE)).stream()
-            .map(ProductView::of)
+            .map(p -> ProductView.of(p, actor))
             .toList();
     return new ProductList(rows, rows.size() == PAGE ? rows.get(PAGE - 1).code() : null);
   }
 
+  @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping("/families")
   List<String> families() {
     return catalogue.families();
@@ -157,6 +160,7 @@ class ProductController {
     catalogue.change(code, Versions.of(version), typed, actor);
   }
 
+  @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping("/{code}/picture")
   ResponseEntity<byte[]> picture(@PathVariable String code) {
     ProductService.Picture picture = catalogue.picture(code);
@@ -182,6 +186,7 @@ class ProductController {
   }
 
   /** The customers who may buy from some families only. */
+  @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping("/assortments")
   List<ProductService.AssortmentView> ranges() {
     return catalogue.ranges();

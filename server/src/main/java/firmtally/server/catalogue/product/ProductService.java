@@ -1,8 +1,8 @@
 package firmtally.server.catalogue.product;
 
-import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.PricesChanged;
+import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.search.SearchIndex;

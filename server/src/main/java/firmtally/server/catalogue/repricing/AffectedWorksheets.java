@@ -66,7 +66,8 @@ class AffectedWorksheets {
     if (codes.isEmpty()) {
       return List.of();
     }
-    return Visibility.bind(sql.sql("SELECT * FROM (" + OPEN + ") x WHERE " + READABLE + ORDER), actor)
+    return Visibility.bind(
+            sql.sql("SELECT * FROM (" + OPEN + ") x WHERE " + READABLE + ORDER), actor)
         .param("codes", json.writeValueAsString(codes))
         .query(Sheet.class)
         .list();

@@ -190,9 +190,7 @@ class PriceChangeService {
     actor.checkManages();
     Change change = read(typed);
     List<PlaceView> places =
-        affected
-            .holding(change.changed().stream().map(Product::code).toList(), actor)
-            .stream()
+        affected.holding(change.changed().stream().map(Product::code).toList(), actor).stream()
             .map(s -> new PlaceView(s.home(), s.id(), s.number(), s.title()))
             .toList();
     return new PriceChangePreview(change.words(), change.repriced(), places);
@@ -228,10 +226,7 @@ class PriceChangeService {
   }
 
   private EffectView effect(
-      PlaceView place,
-      AffectedWorksheets.Sheet sheet,
-      Map<String, Product> after,
-      Actor actor) {
+      PlaceView place, AffectedWorksheets.Sheet sheet, Map<String, Product> after, Actor actor) {
     Opportunity o = opportunities.readable(sheet.opportunityId(), actor);
     WorksheetContext context = opportunities.context(o);
     MarginCheck is = worksheets.get(sheet.worksheetId(), context).check();

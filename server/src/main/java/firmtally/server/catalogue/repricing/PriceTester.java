@@ -1,10 +1,10 @@
 package firmtally.server.catalogue.repricing;
 
-import firmtally.server.access.Actor;
 import firmtally.core.money.Quantity;
 import firmtally.core.pricing.Buyer;
 import firmtally.core.worksheet.Line;
 import firmtally.core.worksheet.Worksheet;
+import firmtally.server.access.Actor;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;

@@ -1,6 +1,7 @@
 package firmtally.server.catalogue.sizetable;
 
 import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
@@ -26,11 +27,13 @@ class SizeTableController {
 
   record SizeTableSaved(long id) {}
 
+  @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping
   List<SizeTableService.SizeTable> all() {
     return grids.all();
   }
 
+  @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping("/{id}")
   SizeTableService.SizeTable get(@PathVariable long id) {
     return grids.get(id);

@@ -1,6 +1,7 @@
 package firmtally.server.catalogue.template;
 
 import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
@@ -26,6 +27,7 @@ class TemplateController {
 
   record TemplateSaved(long id) {}
 
+  @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping
   List<TemplateService.Template> all() {
     return sets.all();

@@ -1,9 +1,9 @@
 package firmtally.server.customers.account;
 
-import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Cursor;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versions;
 import java.util.List;

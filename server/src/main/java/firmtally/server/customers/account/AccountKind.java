@@ -5,7 +5,9 @@ import firmtally.server.platform.records.RecordKind;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** Registers accounts: everybody who is signed in reads them, what is sold to them is another thing. */
+/**
+ * Registers accounts: everybody who is signed in reads them, what is sold to them is another thing.
+ */
 @Configuration
 class AccountKind {
   @Bean

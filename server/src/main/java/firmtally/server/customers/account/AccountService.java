@@ -1,10 +1,9 @@
 package firmtally.server.customers.account;
 
-import org.springframework.context.ApplicationEventPublisher;
-import firmtally.server.platform.records.Records;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
@@ -15,6 +14,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -283,7 +283,9 @@ public class AccountService {
     return account.name()
         + " "
         + account.town()
-        + store.contacts(account.id()).stream().map(c -> " " + c.name()).collect(Collectors.joining());
+        + store.contacts(account.id()).stream()
+            .map(c -> " " + c.name())
+            .collect(Collectors.joining());
   }
 
   /** Changes what can be typed on an account. */
@@ -368,10 +370,13 @@ public class AccountService {
     log.note(actor.id(), "account", account, pinned ? "pinned note" : "note", null, words);
   }
 
-  /** Pins a note, or takes the pin away. */
+  /** Pins a note, or takes the pin away: one's own, or on an account that one may change. */
   @Transactional
   public void pin(long account, long note, boolean pinned, Actor actor) {
     readable(account, actor);
+    if (!store.isNoteBy(note, actor.id())) {
+      editable(account, actor);
+    }
     if (store.pin(account, note, pinned) == 0) {
       throw new NotThere("note on this account", note);
     }

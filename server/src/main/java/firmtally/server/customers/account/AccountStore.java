@@ -155,6 +155,15 @@ class AccountStore {
         .update();
   }
 
+  boolean isNoteBy(long note, long person) {
+    return sql.sql(
+            "SELECT EXISTS (SELECT 1 FROM account_note WHERE id = :id AND person_id = :person)")
+        .param("id", note)
+        .param("person", person)
+        .query(Boolean.class)
+        .single();
+  }
+
   int pin(long account, long note, boolean pinned) {
     return sql.sql(
             "UPDATE account_note SET pinned = :pinned WHERE id = :id AND account_id = :account")

@@ -1,12 +1,12 @@
 package firmtally.server.customers.campaign;
 
-import firmtally.server.platform.records.Records;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.Opening;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;

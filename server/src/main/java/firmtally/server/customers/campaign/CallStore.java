@@ -197,8 +197,7 @@ class CallStore {
         .update();
   }
 
-  CallService.CampaignResult result(
-      String campaign, LongFunction<String> amounts, Actor actor) {
+  CallService.CampaignResult result(String campaign, LongFunction<String> amounts, Actor actor) {
     return Visibility.bind(sql.sql(RESULT), actor)
         .param("campaign", campaign)
         .query(

@@ -1,8 +1,8 @@
 package firmtally.server.customers.enquiry;
 
-import firmtally.server.platform.web.Input;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Input;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;

@@ -1,10 +1,10 @@
 package firmtally.server.customers.enquiry;
 
-import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
@@ -205,11 +205,7 @@ class EnquiryController {
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {
     once.once(
-        key,
-        actor.id(),
-        "plan-activity",
-        "enquiry " + id,
-        () -> enquiries.plan(id, typed, actor));
+        key, actor.id(), "plan-activity", "enquiry " + id, () -> enquiries.plan(id, typed, actor));
   }
 
   @PostMapping("/{id}/on-hold")

@@ -1,7 +1,5 @@
 package firmtally.server.customers.enquiry;
 
-import firmtally.server.platform.jobs.DueWork;
-import firmtally.server.platform.records.Records;
 import firmtally.core.enquiry.AssignmentRule;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
@@ -11,6 +9,8 @@ import firmtally.server.pipeline.opportunity.Opening;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.jobs.DueWork;
+import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;

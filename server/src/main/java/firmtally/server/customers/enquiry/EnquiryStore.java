@@ -1,7 +1,7 @@
 package firmtally.server.customers.enquiry;
 
-import firmtally.server.access.Visibility;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import java.time.LocalDate;
@@ -104,7 +104,8 @@ class EnquiryStore {
           Where.anywhere(filter.text()));
     }
     return where
-        .bind(Visibility.bind(sql.sql(ROWS + where.sql() + "ORDER BY e.id DESC LIMIT :most"), actor))
+        .bind(
+            Visibility.bind(sql.sql(ROWS + where.sql() + "ORDER BY e.id DESC LIMIT :most"), actor))
         .param("most", most)
         .query(Enquiry.class)
         .list();

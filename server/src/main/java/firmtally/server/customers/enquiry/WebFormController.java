@@ -3,6 +3,7 @@ package firmtally.server.customers.enquiry;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.TooMany;
@@ -62,6 +63,7 @@ class WebFormController {
       description =
           "Needs no sign-in. At most six a minute from one address; then 429 with Retry-After."
               + " Field problems come all at once as 422.")
+  @Open("Anybody may ask to buy; it is throttled and tells nothing.")
   @PostMapping("/api/web-form")
   @ResponseStatus(HttpStatus.ACCEPTED)
   WebFormTaken send(@RequestBody WebForm typed, HttpServletRequest request) {

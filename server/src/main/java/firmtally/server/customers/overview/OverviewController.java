@@ -1,13 +1,5 @@
 package firmtally.server.customers.overview;
 
-import org.springframework.web.bind.annotation.ResponseStatus;
-import org.springframework.web.bind.annotation.RequestHeader;
-import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.http.HttpStatus;
-import firmtally.server.platform.web.Versioned;
-import firmtally.server.platform.database.Idempotency;
-import firmtally.server.platform.web.NotAllowed;
 import firmtally.core.credit.CreditFile;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
@@ -17,7 +9,10 @@ import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.list.ListService;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotAllowed;
+import firmtally.server.platform.web.Versioned;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import java.math.BigDecimal;
@@ -27,10 +22,15 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.joda.money.CurrencyUnit;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** All that is known of an account before a call, on one page; and the ranking of customers. */

@@ -1,13 +1,13 @@
 package firmtally.server.customers.overview;
 
-import java.time.LocalDate;
-import firmtally.server.access.Actor;
-import firmtally.server.access.Visibility;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.Rounding;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.function.LongFunction;
 import org.joda.money.CurrencyUnit;

@@ -1,12 +1,12 @@
 package firmtally.server.customers.reassignment;
 
-import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotAllowed;

@@ -34,7 +34,9 @@ class ReassignmentStore {
                       WHERE :sees = '' OR f.team = :sees OR t.team = :sees OR :me IN (h.from_id, h.to_id)
                       ORDER BY h.id DESC LIMIT 60
                       """),
-            actor).query(ReassignmentService.ReassignmentView.class).list();
+            actor)
+        .query(ReassignmentService.ReassignmentView.class)
+        .list();
   }
 
   long insert(long from, long to, long by, String on, String until) {

@@ -112,10 +112,7 @@ public class EmailQueue implements DueWork, DisposableBean {
 
   List<EmailRow> list(Actor actor, long before, int most) {
     return store.list(actor, before, most).stream()
-        .map(
-            r ->
-                new EmailRow(
-                    r.id(), r.at(), r.sender(), r.recipient(), r.subject(), r.sentAt()))
+        .map(r -> new EmailRow(r.id(), r.at(), r.sender(), r.recipient(), r.subject(), r.sentAt()))
         .toList();
   }
 

@@ -51,8 +51,7 @@ class EmailStore {
 
   /** Those that wait, the oldest first. */
   List<Row> waiting(int most, int mostTries) {
-    return sql.sql(
-            ROWS + "WHERE sent_at IS NULL AND tries < :tries ORDER BY id LIMIT :most")
+    return sql.sql(ROWS + "WHERE sent_at IS NULL AND tries < :tries ORDER BY id LIMIT :most")
         .param("tries", mostTries)
         .param("most", most)
         .query(Row.class)

@@ -1,9 +1,9 @@
 package firmtally.server.pipeline.activity;
 
-import firmtally.server.platform.records.Records;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -111,7 +111,9 @@ public class ActivityService {
     return store.of(on);
   }
 
-  /** What was done and is planned with an account, with its opportunities that somebody may read. */
+  /**
+   * What was done and is planned with an account, with its opportunities that somebody may read.
+   */
   public List<Activity> ofAccount(long account, int most, Actor actor) {
     return store.ofAccount(account, most, actor);
   }
@@ -197,7 +199,8 @@ public class ActivityService {
 
   /** Plans an activity of an opportunity that the company plans by itself. */
   @Transactional
-  public void planBySystem(long opportunity, String kind, String subject, LocalDate due, long person) {
+  public void planBySystem(
+      long opportunity, String kind, String subject, LocalDate due, long person) {
     store.insert(
         new ActivityStore.Row(
             kind, subject, due.toString(), null, person, null, opportunity, null, null, null, ""));
@@ -294,8 +297,7 @@ public class ActivityService {
   }
 
   private ActivityStore.Kept changeable(long id, Actor actor) {
-    ActivityStore.Kept kept =
-        store.find(id).orElseThrow(() -> new NotThere("activity", id));
+    ActivityStore.Kept kept = store.find(id).orElseThrow(() -> new NotThere("activity", id));
     On on = on(kept);
     boolean isTheirs = kept.personId() == actor.id();
     if (isTheirs) {

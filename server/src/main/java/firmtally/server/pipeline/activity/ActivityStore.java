@@ -1,7 +1,7 @@
 package firmtally.server.pipeline.activity;
 
-import firmtally.server.access.Visibility;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import java.time.LocalDate;
 import java.util.List;

@@ -2,6 +2,7 @@ package firmtally.server.pipeline.calendar;
 
 import firmtally.formats.calendar.CalendarFeed;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
@@ -109,6 +110,7 @@ class CalendarController {
             .toUriString());
   }
 
+  @Open("A calendar program has no session: the key of the link says whose it is.")
   @GetMapping(path = "/{key}.ics", produces = "text/calendar")
   ResponseEntity<byte[]> feed(@PathVariable String key) {
     Actor actor = people.byCalendarKey(key).orElseThrow(() -> new NotThere("calendar", "here"));

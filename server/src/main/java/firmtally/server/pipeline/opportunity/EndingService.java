@@ -1,9 +1,9 @@
 package firmtally.server.pipeline.opportunity;
 
-import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.access.Actor;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -140,8 +140,7 @@ public class EndingService implements DueWork {
   private void end(Opportunity before, long version, End end) {
     before.state().checkMayBecome(end.state());
     LocalDate today = LocalDate.now(clock);
-    boolean isClosed =
-        end.state() == OpportunityState.WON || end.state() == OpportunityState.LOST;
+    boolean isClosed = end.state() == OpportunityState.WON || end.state() == OpportunityState.LOST;
     int updated =
         store.end(
             new OpportunityStore.Ending(

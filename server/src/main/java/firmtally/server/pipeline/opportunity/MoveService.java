@@ -1,6 +1,5 @@
 package firmtally.server.pipeline.opportunity;
 
-import java.time.Duration;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.process.ProcessService;
@@ -13,6 +12,7 @@ import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;

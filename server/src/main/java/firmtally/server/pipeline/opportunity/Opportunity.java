@@ -1,8 +1,8 @@
 package firmtally.server.pipeline.opportunity;
 
-import java.time.LocalDate;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
+import java.time.LocalDate;
 
 /**
  * An opportunity as it is kept.

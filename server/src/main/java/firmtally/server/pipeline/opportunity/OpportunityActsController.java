@@ -2,25 +2,15 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.platform.files.FileService;
-import firmtally.server.platform.web.BadInput;
-import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Versions;
-import java.io.IOException;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
-import org.springframework.web.bind.annotation.DeleteMapping;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.multipart.MultipartFile;
 
 /** Where an opportunity goes: moved, ticked off, paused, lost, opened again; and its files. */
 @RestController

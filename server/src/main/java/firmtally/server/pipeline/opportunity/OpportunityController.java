@@ -1,8 +1,5 @@
 package firmtally.server.pipeline.opportunity;
 
-import java.time.LocalDate;
-import firmtally.server.platform.web.Versioned;
-import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
@@ -12,13 +9,16 @@ import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import firmtally.server.worksheet.keeping.WorksheetService;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;

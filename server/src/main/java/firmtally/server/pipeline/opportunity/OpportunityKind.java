@@ -10,8 +10,7 @@ import org.springframework.context.annotation.Configuration;
 class OpportunityKind {
   @Bean
   RecordKind opportunityKindOfRecord() {
-    return new RecordKind(
-            "opportunity", "opportunity o JOIN person p ON p.id = o.owner_id", "o.id")
+    return new RecordKind("opportunity", "opportunity o JOIN person p ON p.id = o.owner_id", "o.id")
         .called("o.number")
         .owned()
         .readable(Visibility.OPPORTUNITY_READABLE)

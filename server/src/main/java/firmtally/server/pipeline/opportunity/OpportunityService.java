@@ -1,9 +1,8 @@
 package firmtally.server.pipeline.opportunity;
 
-import firmtally.server.platform.records.Records;
-import firmtally.server.access.UserService;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
+import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
@@ -12,6 +11,7 @@ import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -175,7 +175,8 @@ public class OpportunityService {
     input.check();
     Calculation worked =
         worksheets.create(
-            new WorksheetContext(account, users.get(owner).role(), Optional.empty()), opening.lines());
+            new WorksheetContext(account, users.get(owner).role(), Optional.empty()),
+            opening.lines());
     int usual = process.live().stream().mapToInt(Stage::usualDays).sum();
     String number = traces.counters().next("O");
     long id =
@@ -278,13 +279,19 @@ public class OpportunityService {
   }
 
   private void checkContact(Input input, long account, Long contact) {
-    if (contact != null && accounts.contacts(account, Actor.SYSTEM).stream().noneMatch(c -> c.id() == contact)) {
+    if (contact != null
+        && accounts.contacts(account, Actor.SYSTEM).stream().noneMatch(c -> c.id() == contact)) {
       input.refuse("contactId", "This contact does not belong to the account.");
     }
   }
 
   private void noteChanges(Opportunity before, OpportunityStore.Typed after, Actor actor) {
-    note(before, actor, "expected close", before.expectedClose().toString(), after.close().toString());
+    note(
+        before,
+        actor,
+        "expected close",
+        before.expectedClose().toString(),
+        after.close().toString());
     note(before, actor, "title", before.title(), after.title());
     note(before, actor, "note", before.note(), after.note());
     note(

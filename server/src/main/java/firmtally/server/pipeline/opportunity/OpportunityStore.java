@@ -1,7 +1,7 @@
 package firmtally.server.pipeline.opportunity;
 
-import java.time.Instant;
 import firmtally.server.platform.database.Sql;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;

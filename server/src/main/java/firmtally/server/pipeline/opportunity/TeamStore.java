@@ -1,8 +1,8 @@
 package firmtally.server.pipeline.opportunity;
 
-import java.time.LocalDate;
 import firmtally.core.money.Percent;
 import firmtally.server.platform.database.Sql;
+import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Repository;
 

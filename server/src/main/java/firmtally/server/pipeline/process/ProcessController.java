@@ -1,6 +1,7 @@
 package firmtally.server.pipeline.process;
 
 import firmtally.server.access.Actor;
+import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.web.Versions;
@@ -41,6 +42,7 @@ class ProcessController {
 
   record ProcessAdded(long id) {}
 
+  @Open("Whoever is signed in moves along the sales processes.")
   @GetMapping
   Processes list() {
     return new Processes(

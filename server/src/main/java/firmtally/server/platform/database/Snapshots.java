@@ -18,7 +18,7 @@ public class Snapshots {
   private final DataSource reader;
   private final ThreadLocal<Snapshot> current = new ThreadLocal<>();
 
-  Snapshots(@Qualifier("reader") DataSource reader) {
+  public Snapshots(@Qualifier("reader") DataSource reader) {
     this.reader = reader;
   }
 
@@ -52,8 +52,7 @@ public class Snapshots {
     } catch (SQLException e) {
       throw new IllegalStateException("no snapshot could be begun", e);
     }
-    snapshot.client =
-        RoutedSql.client(new SingleConnectionDataSource(snapshot.connection, true));
+    snapshot.client = RoutedSql.client(new SingleConnectionDataSource(snapshot.connection, true));
   }
 
   /** Ends this thread's snapshot, if there is one. */

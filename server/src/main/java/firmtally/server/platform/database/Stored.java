@@ -17,9 +17,9 @@ import org.springframework.core.convert.converter.ConverterFactory;
 import org.springframework.core.convert.support.DefaultConversionService;
 
 /**
- * How values of the job lie in columns: days and instants as ISO text, enums by their word
- * ({@code ON_HOLD} is {@code on-hold}), amounts in minor units, unit prices in ten-thousandths,
- * quantities in thousandths, percents in ten-thousandths of a percent, nothing as NULL.
+ * How values of the job lie in columns: days and instants as ISO text, enums by their word ({@code
+ * ON_HOLD} is {@code on-hold}), amounts in minor units, unit prices in ten-thousandths, quantities
+ * in thousandths, percents in ten-thousandths of a percent, nothing as NULL.
  */
 final class Stored {
   /** From columns to values; amounts are read by hand, as they need their currency. */

@@ -100,8 +100,7 @@ public class Listeners implements DisposableBean {
           if (next.isEmpty()) {
             emitter.send(SseEmitter.event().comment("still here"));
           } else {
-            emitter.send(
-                SseEmitter.event().name("changed").data(next, MediaType.APPLICATION_JSON));
+            emitter.send(SseEmitter.event().name("changed").data(next, MediaType.APPLICATION_JSON));
           }
         }
       } catch (IOException | IllegalStateException gone) {
@@ -117,8 +116,7 @@ public class Listeners implements DisposableBean {
    * @param isCurrent whether the session it belongs to still goes on
    */
   public SseEmitter listen(long user, LongPredicate isCurrent) {
-    List<Listener> own =
-        listeners.values().stream().filter(l -> l.user == user).toList();
+    List<Listener> own = listeners.values().stream().filter(l -> l.user == user).toList();
     if (own.size() >= MOST_OF_ONE) {
       letGo(own.get(0));
     }

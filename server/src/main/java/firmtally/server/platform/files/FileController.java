@@ -2,10 +2,10 @@ package firmtally.server.platform.files;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.platform.database.Idempotency;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Download;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.NotThere;
 import java.io.IOException;
 import org.springframework.http.HttpStatus;

@@ -1,4 +1,2 @@
-/**
- * Files kept with records: content once by checksum, beside it what it is called where.
- */
+/** Files kept with records: content once by checksum, beside it what it is called where. */
 package firmtally.server.platform.files;

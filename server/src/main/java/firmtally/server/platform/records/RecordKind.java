@@ -109,6 +109,14 @@ public final class RecordKind {
   String readableById(String column) {
     return Visibility.ANYBODY.equals(readable)
         ? "TRUE"
-        : "EXISTS (SELECT 1 FROM " + from + " WHERE " + id + " = " + column + " AND " + readable + ")";
+        : "EXISTS (SELECT 1 FROM "
+            + from
+            + " WHERE "
+            + id
+            + " = "
+            + column
+            + " AND "
+            + readable
+            + ")";
   }
 }

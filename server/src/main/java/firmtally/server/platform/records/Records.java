@@ -19,12 +19,12 @@ public class Records {
   private final Sql sql;
 
   Records(Collection<RecordKind> kinds, Sql sql) {
-    this.kinds =
-        kinds.stream().collect(Collectors.toMap(RecordKind::word, Function.identity()));
+    this.kinds = kinds.stream().collect(Collectors.toMap(RecordKind::word, Function.identity()));
     this.sql = sql;
   }
 
-  private record Row(String number, String owner, String team, boolean readable, boolean editable) {}
+  private record Row(
+      String number, String owner, String team, boolean readable, boolean editable) {}
 
   /** Every kind there is. */
   public Collection<RecordKind> kinds() {

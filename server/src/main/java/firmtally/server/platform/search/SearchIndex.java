@@ -10,6 +10,7 @@ import org.springframework.stereotype.Component;
 public class SearchIndex {
   /** What nothing matches. */
   public static final String NOTHING = "\"\"";
+
   private final Sql sql;
 
   public SearchIndex(Sql sql) {

@@ -10,8 +10,8 @@ import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyAdvice;
 
 /**
- * What every answer has in common: the version of a record is its ETag, and the snapshot that it was
- * read from is let go before it is written, so that a slow listener holds no connection.
+ * What every answer has in common: the version of a record is its ETag, and the snapshot that it
+ * was read from is let go before it is written, so that a slow listener holds no connection.
  */
 @ControllerAdvice
 class Answers implements ResponseBodyAdvice<Object> {

@@ -1,9 +1,9 @@
 package firmtally.server.reporting.figures;
 
-import firmtally.server.access.SignedIn;
-import firmtally.server.access.Actor;
-import firmtally.server.access.Visibility;
 import firmtally.core.money.Rounding;
+import firmtally.server.access.Actor;
+import firmtally.server.access.SignedIn;
+import firmtally.server.access.Visibility;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.database.Sql;
 import java.math.BigDecimal;
@@ -36,7 +36,11 @@ class FiguresController {
       WHERE o.state = 'won' AND o.closed_on >= :from AND """
           + Visibility.OPPORTUNITY_READABLE
           + " GROUP BY 1 ORDER BY 1";
-  /** Open ones by their state, closed ones by their day: each from an index, and not the whole table. */
+
+  /**
+   * Open ones by their state, closed ones by their day: each from an index, and not the whole
+   * table.
+   */
   private static final String REPS =
       """
       SELECT p.name, COALESCE(SUM(CASE WHEN o.state = 'open' THEN o.value END), 0) AS open,

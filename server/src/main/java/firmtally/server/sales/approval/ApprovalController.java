@@ -2,7 +2,7 @@ package firmtally.server.sales.approval;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.platform.database.Idempotency;
+import firmtally.server.platform.web.Idempotency;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;

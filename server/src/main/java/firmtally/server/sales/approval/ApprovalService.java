@@ -129,9 +129,6 @@ public class ApprovalService {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public boolean answerAll(long document, boolean yes, String comment, Actor actor) {
-    Input input = new Input();
-    String why = input.text("comment", comment, LONGEST);
-    input.check();
     List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
     if (open.isEmpty()) {
       throw new NotPossible("Nothing is to be answered here.");
@@ -143,6 +140,9 @@ public class ApprovalService {
     if (mine.isEmpty()) {
       throw new NotAllowed(refusal(open.get(0), involved, team, actor));
     }
+    Input input = new Input();
+    String why = input.text("comment", comment, LONGEST);
+    input.check();
     mine.forEach(a -> store.answer(a.id(), yes ? "yes" : "no", actor.id(), clock.instant(), why));
     return mine.size() == open.size();
   }
@@ -156,13 +156,15 @@ public class ApprovalService {
     if (!SIGN_OFF.equals(approval.kind())) {
       throw new NotPossible("A hold is answered where its order is released.");
     }
-    String refusal =
-        refusal(approval, store.involved(place.documentId()), place.team(), actor);
+    String refusal = refusal(approval, store.involved(place.documentId()), place.team(), actor);
     if (!refusal.isEmpty()) {
       throw new NotAllowed(refusal);
     }
     Input input = new Input();
-    String why = yes ? input.optionalText("comment", comment, LONGEST) : input.text("comment", comment, LONGEST);
+    String why =
+        yes
+            ? input.optionalText("comment", comment, LONGEST)
+            : input.text("comment", comment, LONGEST);
     input.check();
     if (store.answer(id, yes ? "yes" : "no", actor.id(), clock.instant(), why) == 0) {
       throw new NotPossible("This was answered already.");
@@ -181,8 +183,7 @@ public class ApprovalService {
   public boolean clear(long document, String reason, String comment, Actor actor) {
     List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
     List<Approval> gone = open.stream().filter(a -> a.reason().equals(reason)).toList();
-    gone.forEach(
-        a -> store.answer(a.id(), "cleared", actor.id(), clock.instant(), comment));
+    gone.forEach(a -> store.answer(a.id(), "cleared", actor.id(), clock.instant(), comment));
     return gone.size() == open.size();
   }
 

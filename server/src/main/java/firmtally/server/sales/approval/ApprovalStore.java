@@ -33,6 +33,7 @@ class ApprovalStore {
       UNION SELECT o.owner_id FROM chain c JOIN opportunity o ON o.id = c.opportunity_id
       ORDER BY 1
       """;
+
   private final Sql sql;
 
   ApprovalStore(Sql sql) {

@@ -1,9 +1,9 @@
 package firmtally.server.sales.credit;
 
-import firmtally.server.access.Actor;
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.CreditFile;
 import firmtally.core.money.Percent;
+import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;

@@ -80,8 +80,7 @@ public class DocumentService {
     String number = counters.next(start.kind().letter());
     long id = store.insert(start, number, LocalDate.now(clock));
     index.add(start.kind().word(), id, number, start.words());
-    log.note(
-        actor.id(), start.kind().word(), id, start.kind().word() + " made", null, number);
+    log.note(actor.id(), start.kind().word(), id, start.kind().word() + " made", null, number);
     return get(start.kind(), id);
   }
 
@@ -95,7 +94,12 @@ public class DocumentService {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public void become(
-      Document before, long version, DocumentState from, DocumentState to, String why, Actor actor) {
+      Document before,
+      long version,
+      DocumentState from,
+      DocumentState to,
+      String why,
+      Actor actor) {
     from.checkMayBecome(to, before.kind().word());
     int updated = store.setState(before.id(), version, to.word());
     log.expectOne(updated, before.kind().word(), before.id(), before.version());

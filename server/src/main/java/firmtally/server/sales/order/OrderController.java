@@ -1,22 +1,22 @@
 package firmtally.server.sales.order;
 
-import java.time.LocalDate;
-import firmtally.core.ordering.Release;
 import firmtally.core.money.Texts;
-import firmtally.server.sales.approval.ApprovalService;
-import firmtally.server.platform.web.Versioned;
-import firmtally.server.platform.database.Idempotency;
+import firmtally.core.ordering.Release;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
 import firmtally.server.sales.agreement.AgreementService;
+import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetView;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
@@ -111,8 +111,7 @@ class OrderController {
     boolean wantsNumber =
         holds.stream()
             .map(ApprovalService.ApprovalView::approval)
-            .anyMatch(
-                h -> h.isOpen() && Texts.word(Release.Hold.PO_NUMBER).equals(h.reason()));
+            .anyMatch(h -> h.isOpen() && Texts.word(Release.Hold.PO_NUMBER).equals(h.reason()));
     return new OrderView(
         order.id(),
         order.number(),

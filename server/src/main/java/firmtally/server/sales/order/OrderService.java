@@ -122,8 +122,7 @@ public class OrderService {
   @Transactional
   public long place(long quoteId, String typedNumber, Actor actor) {
     Quote quote = quotes.readable(quoteId, actor);
-    Opportunity opportunity =
-        sale.opportunities().editableOpen(quote.opportunityId(), actor);
+    Opportunity opportunity = sale.opportunities().editableOpen(quote.opportunityId(), actor);
     Input input = new Input();
     String poNumber = input.optionalText("poNumber", typedNumber, LONGEST);
     input.check();
@@ -280,12 +279,7 @@ public class OrderService {
   public void takeOverAsInvoiced(long id, Actor actor) {
     Order order = readable(id, actor);
     documents.become(
-        order.document(),
-        order.version(),
-        order.state(),
-        OrderState.INVOICED,
-        "invoiced",
-        actor);
+        order.document(), order.version(), order.state(), OrderState.INVOICED, "invoiced", actor);
   }
 
   private Order held(long id, Actor actor) {

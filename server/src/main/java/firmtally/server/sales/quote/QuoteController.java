@@ -1,20 +1,20 @@
 package firmtally.server.sales.quote;
 
-import java.time.LocalDate;
-import firmtally.server.sales.approval.ApprovalService;
-import firmtally.server.platform.web.Versioned;
-import firmtally.server.platform.database.Idempotency;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
+import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.joda.money.Money;
@@ -153,8 +153,7 @@ class QuoteController {
 
   /** A quote that is ordered asks for nothing more: its order does. */
   private WorksheetView view(Quote quote, Calculation calculation, Actor actor) {
-    Optional<Money> asked =
-        quote.isOrdered() ? Optional.empty() : Optional.of(calculation.asked());
+    Optional<Money> asked = quote.isOrdered() ? Optional.empty() : Optional.of(calculation.asked());
     return WorksheetView.of(
         calculation, credit.standing(quote.document().accountId(), asked, actor), actor);
   }
@@ -219,8 +218,7 @@ class QuoteController {
     Quote quote = quotes.readable(id, actor);
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + quote.number() + ".pdf\"")
+        .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + quote.number() + ".pdf\"")
         .body(quotes.pdf(quote, actor));
   }
 }

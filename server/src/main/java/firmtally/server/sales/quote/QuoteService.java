@@ -12,10 +12,10 @@ import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
-import firmtally.server.platform.database.Idempotency;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Conflict;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -235,12 +235,9 @@ public class QuoteService implements DueWork {
   @Transactional
   public Calculation saveLines(long id, long version, WorksheetForm form, Actor actor) {
     Quote quote = editableDraft(id, actor);
-    Calculation saved =
-        worksheets.save(quote.worksheetId(), version, context(quote, actor), form);
+    Calculation saved = worksheets.save(quote.worksheetId(), version, context(quote, actor), form);
     approvals.clear(id, ApprovalService.SIGN_OFF, "The lines were changed.", actor);
-    company
-        .log()
-        .note(actor.id(), "quote", id, "lines", null, saved.contract().toString());
+    company.log().note(actor.id(), "quote", id, "lines", null, saved.contract().toString());
     return saved;
   }
 
@@ -388,8 +385,7 @@ public class QuoteService implements DueWork {
   private record Paper(Calculation of, byte[] pdf) {}
 
   private long send(Quote quote, long version, Paper paper, Actor actor) {
-    Opportunity opportunity =
-        pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
+    Opportunity opportunity = pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
     WorksheetContext context = pipeline.opportunities().context(opportunity);
     Calculation now = worksheets.get(quote.worksheetId(), context);
     if (now.version() != paper.of().version() || !now.contract().equals(paper.of().contract())) {

@@ -58,8 +58,7 @@ class TrailStore {
     this.records = records;
   }
 
-  List<TrailController.Paper> trail(
-      long opportunity, LongFunction<String> amounts, Actor actor) {
+  List<TrailController.Paper> trail(long opportunity, LongFunction<String> amounts, Actor actor) {
     String text = TRAIL.replace("<readable>", records.readable("x.kind", "x.id"));
     return Visibility.bind(sql.sql(text), actor)
         .param("id", opportunity)

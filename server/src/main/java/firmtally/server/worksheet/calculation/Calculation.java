@@ -1,9 +1,8 @@
 package firmtally.server.worksheet.calculation;
 
-import java.util.stream.Collectors;
-import firmtally.core.money.Texts;
 import firmtally.core.margin.Landing;
 import firmtally.core.margin.MarginCheck;
+import firmtally.core.money.Texts;
 import firmtally.core.ordering.Supply;
 import firmtally.core.worksheet.DocumentDiscount;
 import firmtally.core.worksheet.LineTally;
@@ -19,6 +18,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.joda.money.Money;
 
 /**

@@ -1,6 +1,5 @@
 package firmtally.server.worksheet.calculation;
 
-import org.springframework.beans.factory.annotation.Autowired;
 import firmtally.core.margin.Target;
 import firmtally.core.worksheet.DiscountTooLargeException;
 import firmtally.core.worksheet.DocumentDiscount;
@@ -21,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Service;
 
 /**
@@ -197,6 +197,7 @@ public class Calculator {
             settings.company().currency(),
             with,
             prices.assortment(context.account().id()),
+            settings::usualTax,
             LocalDate.now(clock));
     List<FormReader.Read> rows = reader.rows(Input.given(typed.lines()));
     return new Reading(reader, rows, reader.discount(typed), reader.target(typed), with);

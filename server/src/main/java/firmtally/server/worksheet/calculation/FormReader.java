@@ -25,6 +25,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Supplier;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 
@@ -39,6 +40,7 @@ final class FormReader {
   private final CurrencyUnit currency;
   private final Map<String, Product> products;
   private final Set<String> range;
+  private final Supplier<Percent> usualTax;
   private final LocalDate today;
 
   /**
@@ -46,12 +48,18 @@ final class FormReader {
    *
    * @param products by their codes
    * @param range the families that the customer may buy from; empty when all
+   * @param usualTax the tax of what is in no catalogue, unless another is given
    */
   FormReader(
-      CurrencyUnit currency, Map<String, Product> products, Set<String> range, LocalDate today) {
+      CurrencyUnit currency,
+      Map<String, Product> products,
+      Set<String> range,
+      Supplier<Percent> usualTax,
+      LocalDate today) {
     this.currency = currency;
     this.products = products;
     this.range = range;
+    this.usualTax = usualTax;
     this.today = today;
   }
 
@@ -95,7 +103,10 @@ final class FormReader {
 
   private Read line(String at, LineForm typed) {
     LineForm form =
-        typed.read(description(typed), plain(at, typed.numbers()), wanted(at, typed.requestedOn()));
+        typed.read(
+            description(typed),
+            plain(at, isBlank(typed.product()) ? taxed(typed.numbers()) : typed.numbers()),
+            wanted(at, typed.requestedOn()));
     Optional<Item> item = item(at, form, isBlank(typed.listPrice()));
     input.optionalText(at + ".description", form.description(), LONGEST);
     if (isBlank(typed.quantity())) {
@@ -143,6 +154,10 @@ final class FormReader {
         plain(at + ".quantity", n.quantity(), QUANTITY_DECIMALS),
         plainPercent(at + ".discountPercent", n.discountPercent()),
         plain(at + ".unitPrice", n.unitPrice(), PRICE_DECIMALS));
+  }
+
+  private LineForm.Numbers taxed(LineForm.Numbers n) {
+    return isBlank(n.taxPercent()) ? n.taxedAt(usualTax.get().toString()) : n;
   }
 
   private String plainPercent(String at, String typed) {

@@ -97,7 +97,11 @@ public record LineForm(
       @MaybeNull String taxPercent,
       String quantity,
       @MaybeNull String discountPercent,
-      @MaybeNull String unitPrice) {}
+      @MaybeNull String unitPrice) {
+    Numbers taxedAt(String percent) {
+      return new Numbers(listPrice, unitCost, percent, quantity, discountPercent, unitPrice);
+    }
+  }
 
   Numbers numbers() {
     return new Numbers(listPrice, unitCost, taxPercent, quantity, discountPercent, unitPrice);

@@ -60,8 +60,7 @@ interface Prices {
         unknown.forEach(code -> products.put(code, Optional.ofNullable(found.get(code))));
       }
       Map<String, Product> byCode = new HashMap<>();
-      codes.forEach(
-          code -> products.get(code).ifPresent(product -> byCode.put(code, product)));
+      codes.forEach(code -> products.get(code).ifPresent(product -> byCode.put(code, product)));
       return byCode;
     }
 

@@ -1,7 +1,5 @@
 package firmtally.server.worksheet.calculation;
 
-import firmtally.server.sales.credit.CreditStanding;
-import firmtally.server.access.Actor;
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.margin.Landing;
 import firmtally.core.margin.MarginCheck;
@@ -14,8 +12,10 @@ import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Subtotal;
 import firmtally.core.worksheet.Totals;
 import firmtally.formats.json.Problem;
+import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.sales.credit.CreditStanding;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -111,10 +111,7 @@ public record WorksheetView(
 
   /** What a section comes to. */
   public record SubtotalView(
-      String list,
-      String contract,
-      @MaybeNull String margin,
-      @MaybeNull String marginPercent) {
+      String list, String contract, @MaybeNull String margin, @MaybeNull String marginPercent) {
     SubtotalView withoutCosts() {
       return new SubtotalView(list, contract, null, null);
     }

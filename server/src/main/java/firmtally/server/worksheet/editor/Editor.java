@@ -62,7 +62,8 @@ public class Editor {
   /** The figures of what is typed; where something is wrong, what can be said without it. */
   WorksheetView.Tallied tally(Place place, WorksheetForm form, Actor actor) {
     try {
-      return WorksheetView.Tallied.of(view(place, calculator.tally(place.context(), form), actor), form);
+      return WorksheetView.Tallied.of(
+          view(place, calculator.tally(place.context(), form), actor), form);
     } catch (BadInput wrong) {
       return WorksheetView.Tallied.of(calculator.partial(place.context(), form, wrong.problems()));
     }
@@ -72,8 +73,7 @@ public class Editor {
   public WorksheetView view(Place place, Calculation calculation, Actor actor) {
     return WorksheetView.of(
         calculation,
-        credit.standing(
-            place.opportunity().accountId(), Optional.of(calculation.asked()), actor),
+        credit.standing(place.opportunity().accountId(), Optional.of(calculation.asked()), actor),
         actor);
   }
 }

@@ -1,6 +1,5 @@
 package firmtally.server.worksheet.explanation;
 
-import java.util.regex.Pattern;
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.CreditFile;
 import firmtally.formats.reckon.WorksheetQuestion;
@@ -21,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -83,8 +83,7 @@ class WorkingsController {
   @GetMapping("/orders/{id}/workings")
   List<WorkingView> ofOrder(@PathVariable long id, @SignedIn Actor actor) {
     Order order = orders.readable(id, actor);
-    return workings(
-        order.accountId(), orders.calculation(order, actor), order.isHeld(), actor);
+    return workings(order.accountId(), orders.calculation(order, actor), order.isHeld(), actor);
   }
 
   private Calculation typed(Opportunity o, WorksheetForm form) {

@@ -11,7 +11,9 @@ import firmtally.core.money.UnitPrice;
 import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.database.DataFolder;
 import firmtally.server.platform.database.Database;
+import firmtally.server.platform.database.Snapshots;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.events.Events;
 import firmtally.server.platform.search.SearchIndex;
@@ -22,6 +24,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -48,6 +51,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** What every part stands on, on a real SQLite file with the real schema. */
 class PlatformTest {
   @TempDir Path data;
+  private TallySettings settings;
+  private DataFolder folder;
   private HikariDataSource writer;
   private HikariDataSource reader;
   private Sql sql;
@@ -55,20 +60,22 @@ class PlatformTest {
 
   @BeforeEach
   void open() throws Exception {
-    TallySettings settings = new TallySettings(data, false);
+    settings = new TallySettings(data, false);
     Database database = new Database();
-    writer = database.writer(settings);
+    folder = new DataFolder(settings);
+    writer = database.writer(settings, folder);
     Flyway.configure().dataSource(writer).locations("classpath:db/migration").load().migrate();
     reader = database.reader(settings);
-    sql = database.sql(writer, reader);
+    sql = database.sql(writer, reader, new Snapshots(reader));
     transaction = new TransactionTemplate(new DataSourceTransactionManager(writer));
   }
 
   @AfterEach
-  void close() {
+  void close() throws Exception {
     assertThat(writer.getHikariPoolMXBean().getActiveConnections()).as("left open").isZero();
     writer.close();
     reader.close();
+    folder.destroy();
   }
 
   private static String pragma(HikariDataSource pool, String name) throws SQLException {
@@ -129,13 +136,85 @@ class PlatformTest {
     Idempotency once = new Idempotency(sql, clock);
     person();
     LongSupplier never = mock(LongSupplier.class);
-    long first = transaction.execute(status -> once.once("k", 1, "send", () -> 7));
-    long again = transaction.execute(status -> once.once("k", 1, "send", never));
-    assertThat(first).isEqualTo(7);
-    assertThat(again).isEqualTo(7);
+    assertThat(act(once, "k", "send", "quote 7", () -> 7)).isEqualTo(7);
+    assertThat(act(once, "k", "send", "quote 7", never)).isEqualTo(7);
     verifyNoInteractions(never);
-    long blank = transaction.execute(status -> once.once(" ", 1, "send", () -> 9));
-    assertThat(blank).isEqualTo(9);
+    assertThat(act(once, " ", "send", "quote 7", () -> 9)).isEqualTo(9);
+  }
+
+  private long act(Idempotency once, String key, String act, String on, LongSupplier doing) {
+    return transaction.execute(status -> once.once(key, 1, act, on, doing));
+  }
+
+  @Test
+  void aKeyIsForOneActOnOneTarget() {
+    Clock clock = Clock.fixed(Instant.parse("2027-03-15T08:00:00Z"), ZoneOffset.UTC);
+    Idempotency once = new Idempotency(sql, clock);
+    person();
+    act(once, "k", "send", "quote 7", () -> 7);
+    LongSupplier never = mock(LongSupplier.class);
+    assertThatThrownBy(() -> act(once, "k", "send", "quote 8", never)).isInstanceOf(BadInput.class);
+    assertThatThrownBy(() -> act(once, "k", "order", "quote 7", never))
+        .isInstanceOf(BadInput.class);
+    verifyNoInteractions(never);
+  }
+
+  @Test
+  void aKeyIsForgottenAfterAWeek() {
+    Instant sent = Instant.parse("2027-03-15T08:00:00Z");
+    person();
+    act(new Idempotency(sql, Clock.fixed(sent, ZoneOffset.UTC)), "k", "send", "quote 7", () -> 7);
+    forget(sent.plus(Duration.ofDays(6)));
+    assertThat(keys()).isEqualTo(1);
+    forget(sent.plus(Duration.ofDays(8)));
+    assertThat(keys()).isZero();
+  }
+
+  private void forget(Instant now) {
+    Idempotency once = new Idempotency(sql, Clock.fixed(now, ZoneOffset.UTC));
+    transaction.executeWithoutResult(status -> once.run(LocalDate.ofInstant(now, ZoneOffset.UTC)));
+  }
+
+  private long keys() {
+    return sql.sql("SELECT count(*) FROM idempotency").query(Long.class).single();
+  }
+
+  @Test
+  void dataInUseIsRefusedWithAClearMessage() {
+    assertThatThrownBy(() -> new Database().writer(settings, new DataFolder(settings)))
+        .isInstanceOf(DataFolder.InUse.class)
+        .hasMessageContaining("Another Firm Tally is running on the data in");
+  }
+
+  @Test
+  void aPageSeesOneSnapshotWhateverIsWrittenMeanwhile() {
+    Snapshots snapshots = new Snapshots(reader);
+    Sql page = new Database().sql(writer, reader, snapshots);
+    transaction.executeWithoutResult(s -> counter("A", 1));
+    snapshots.begin();
+    try {
+      assertThat(counters(page)).isEqualTo(1);
+      ExecutorService other = Executors.newSingleThreadExecutor();
+      other.submit(() -> transaction.executeWithoutResult(s -> counter("B", 1))).get();
+      other.shutdown();
+      assertThat(counters(page)).isEqualTo(1);
+    } catch (Exception e) {
+      throw new IllegalStateException(e);
+    } finally {
+      snapshots.end();
+    }
+    assertThat(counters(page)).isEqualTo(2);
+  }
+
+  private void counter(String name, long next) {
+    sql.sql("INSERT INTO counter (name, next) VALUES (:name, :next)")
+        .param("name", name)
+        .param("next", next)
+        .update();
+  }
+
+  private static long counters(Sql on) {
+    return on.sql("SELECT count(*) FROM counter").query(Long.class).single();
   }
 
   private void person() {
@@ -150,11 +229,18 @@ class PlatformTest {
   void thePaletteForgetsOldWords() {
     SearchIndex index = new SearchIndex(sql);
     transaction.executeWithoutResult(status -> index.put("account", 1, "A-1", "Grünfen Dairy"));
-    assertThat(index.search("grunf dai")).hasSize(1);
+    assertThat(found("grunf dai")).containsExactly("A-1");
     transaction.executeWithoutResult(status -> index.put("account", 1, "A-1", "Greyfen Brewery"));
-    assertThat(index.search("grunf")).isEmpty();
-    assertThat(index.search("a-1 brew")).extracting(SearchIndex.Hit::number).containsExactly("A-1");
-    assertThat(index.search("\"*) OR")).isEmpty();
+    assertThat(found("grunf")).isEmpty();
+    assertThat(found("a-1 brew")).containsExactly("A-1");
+    assertThat(found("\"*) OR")).isEmpty();
+  }
+
+  private List<String> found(String typed) {
+    return sql.sql("SELECT number FROM search_index WHERE search_index MATCH :words")
+        .param("words", SearchIndex.wordsOf(typed))
+        .query(String.class)
+        .list();
   }
 
   @Test

@@ -1,11 +1,11 @@
-package firmtally.server.platform.database;
+package firmtally.server.platform.web;
 
+import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.jobs.DueWork;
-import java.time.LocalDate;
-import java.util.Optional;
-import firmtally.server.platform.web.BadInput;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Optional;
 import java.util.function.LongSupplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
