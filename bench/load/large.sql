@@ -1,4 +1,4 @@
--- Makes a large house of the demo's: 100,000 opportunities with 500,000 lines, 3,000 of them open, 5,000 accounts more and
+-- Makes a large company of the demo: 100,000 opportunities with 500,000 lines, 3,000 of them open, 5,000 accounts more and
 -- 40 reps in 8 teams. Everything is made from numbers, so that each run makes the same.
 PRAGMA foreign_keys = OFF;
 PRAGMA synchronous = OFF;
@@ -6,21 +6,21 @@ BEGIN;
 CREATE TEMP TABLE n (i INTEGER PRIMARY KEY);
 INSERT INTO n WITH RECURSIVE c(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM c WHERE i < 100000) SELECT i FROM c;
 
-INSERT INTO person (id, login, name, mail, role, team, password)
+INSERT INTO person (id, login, name, email, role, team, password)
 SELECT 1000 + i, 'rep' || i, 'Rep ' || i, 'rep' || i || '@harrowplumb.example', 'rep', 'Team ' || (i % 8),
        (SELECT password FROM person WHERE login = 'mara')
 FROM n WHERE i <= 40;
 
-INSERT INTO account (id, number, name, kind, standing, trade, street, postal, town, mail, phone, owner_id)
+INSERT INTO account (id, number, name, kind, status, industry, street, postal, town, email, phone, owner_id)
 SELECT 10000 + i, 'A-' || (20000 + i),
        (SELECT name FROM account WHERE id = 1 + i % 60) || ' ' || i, 'company', CASE WHEN i % 3 THEN 'customer' ELSE 'prospect' END,
-       (SELECT trade FROM account WHERE id = 1 + i % 60), '', printf('%05d', 10000 + i * 17 % 89999),
+       (SELECT industry FROM account WHERE id = 1 + i % 60), '', printf('%05d', 10000 + i * 17 % 89999),
        (SELECT town FROM account WHERE id = 1 + i % 60), 'office@large' || i || '.example', '555 77 ' || printf('%06d', i),
        1001 + i % 40
 FROM n WHERE i <= 5000;
 INSERT INTO phone_digits (digits, record, record_id)
 SELECT substr('55577' || printf('%06d', i), -8), 'account', 10000 + i FROM n WHERE i <= 5000;
-INSERT INTO found (kind, record_id, number, words) SELECT 'account', id, number, name || ' ' || town FROM account WHERE id > 10000;
+INSERT INTO search_index (kind, record_id, number, words) SELECT 'account', id, number, name || ' ' || town FROM account WHERE id > 10000;
 
 INSERT INTO worksheet (id, currency, list, contract, cost, monthly, invoice_total)
 SELECT 1000000 + i, 'EUR', v, v, v * 6 / 10, 0, v * 119 / 100
@@ -32,14 +32,14 @@ SELECT 1000000 + n.i, k.i, k.i, p.code, p.name, p.family, p.list_price, p.unit_c
 FROM n JOIN (SELECT i FROM n WHERE i <= 5) k JOIN product p ON p.id = 1 + (n.i * 5 + k.i) % (SELECT MAX(id) FROM product);
 
 -- The last 3,000 are open, a third of them renewals; of the others half were won.
-INSERT INTO opportunity (id, number, title, account_id, owner_id, path_id, stage_id, state, stage_since, opened_on, expected_close,
+INSERT INTO opportunity (id, number, title, account_id, owner_id, process_id, stage_id, state, stage_since, opened_on, expected_close,
                          slips, worksheet_id, closed_on, won_amount, reason, priority, interest, business, source, campaign,
                          touched_on)
 SELECT 1000000 + i, 'O-' || (1000000 + i),
        (SELECT title FROM opportunity WHERE id = 1 + i % 400), 10000 + 1 + i % 5000, 1001 + i % 40,
        CASE WHEN i % 3 THEN 1 ELSE 2 END,
-       CASE WHEN i % 3 THEN (SELECT MIN(id) FROM stage WHERE path_id = 1) + i % 4
-            ELSE (SELECT MIN(id) FROM stage WHERE path_id = 2) + i % 3 END,
+       CASE WHEN i % 3 THEN (SELECT MIN(id) FROM stage WHERE process_id = 1) + i % 4
+            ELSE (SELECT MIN(id) FROM stage WHERE process_id = 2) + i % 3 END,
        CASE WHEN i > 97000 THEN 'open' WHEN i % 2 THEN 'won' ELSE 'lost' END,
        CASE WHEN i > 97000 THEN date('now', -(i % 60) || ' days') ELSE date('now', -(1100 - i / 95) || ' days') END,
        CASE WHEN i > 97000 THEN date('now', -(60 + i % 90) || ' days') ELSE date('now', -(1140 - i / 95) || ' days') END,
@@ -48,8 +48,8 @@ SELECT 1000000 + i, 'O-' || (1000000 + i),
        CASE WHEN i > 97000 THEN NULL ELSE date('now', -(1085 - i / 95) || ' days') END,
        CASE WHEN i <= 97000 AND i % 2 THEN 40000 + (i * 7919) % 4000000 END,
        CASE WHEN i <= 97000 AND i % 2 = 0 THEN CASE i % 6 WHEN 0 THEN 'Price' WHEN 2 THEN 'Bought elsewhere' ELSE 'No budget this year' END END,
-       CASE i % 5 WHEN 0 THEN 'first' WHEN 1 THEN 'later' ELSE 'usual' END,
-       CASE i % 4 WHEN 0 THEN 'keen' WHEN 1 THEN 'fair' ELSE 'unknown' END, CASE WHEN i % 2 THEN 'new' ELSE 'existing' END,
+       CASE i % 5 WHEN 0 THEN 'high' WHEN 1 THEN 'low' ELSE 'normal' END,
+       CASE i % 4 WHEN 0 THEN 'high' WHEN 1 THEN 'medium' ELSE 'unknown' END, CASE WHEN i % 2 THEN 'new' ELSE 'existing' END,
        CASE i % 4 WHEN 0 THEN 'phone' WHEN 1 THEN 'web form' WHEN 2 THEN 'trade fair' ELSE 'word of mouth' END,
        CASE WHEN i % 9 THEN '' ELSE 'Autumn calibration' END,
        CASE WHEN i > 97000 THEN date('now', -(i % 25) || ' days') ELSE date('now', -(1085 - i / 95) || ' days') END
@@ -57,17 +57,18 @@ FROM n;
 INSERT INTO stage_log (opportunity_id, at, person_id, from_stage, to_stage, value)
 SELECT id, opened_on || 'T09:30:00Z', owner_id, NULL, stage_id, 100000 FROM opportunity WHERE id > 1000000
 UNION ALL SELECT id, stage_since || 'T09:30:00Z', owner_id, stage_id, stage_id, 100000 FROM opportunity WHERE id > 1000000;
-INSERT INTO activity (kind, subject, due, person_id, opportunity_id, done_at)
+INSERT INTO activity (kind, subject, due, person_id, opportunity_id, closed_at, done_at)
 SELECT 'call', 'Call back', CASE WHEN state = 'open' THEN date('now', (id % 20 - 2) || ' days') ELSE closed_on END, owner_id, id,
+       CASE WHEN state = 'open' THEN NULL ELSE closed_on || 'T09:30:00Z' END,
        CASE WHEN state = 'open' THEN NULL ELSE closed_on || 'T09:30:00Z' END
 FROM opportunity WHERE id > 1000000 AND (state <> 'open' OR id % 7);
 INSERT INTO opportunity_tag (opportunity_id, tag)
 SELECT id, CASE id % 3 WHEN 0 THEN 'export' WHEN 1 THEN 'retrofit' ELSE 'new hall' END FROM opportunity
 WHERE id > 1000000 AND id % 4 = 0;
-INSERT INTO found (kind, record_id, number, words)
+INSERT INTO search_index (kind, record_id, number, words)
 SELECT 'opportunity', o.id, o.number, o.title || ' ' || a.name FROM opportunity o JOIN account a ON a.id = o.account_id
 WHERE o.id > 1000000;
-INSERT INTO goal (person_id, month, amount)
+INSERT OR IGNORE INTO goal (person_id, month, amount)
 SELECT 1000 + p.i, strftime('%Y-%m', 'now', (m.i - 6) || ' months'), 4200000
 FROM (SELECT i FROM n WHERE i <= 40) p JOIN (SELECT i FROM n WHERE i <= 12) m;
 COMMIT;

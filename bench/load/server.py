@@ -20,14 +20,14 @@ PORT = 18098
 BASE = f"http://127.0.0.1:{PORT}"
 WARM, TIMED, SHELL = 12, 41, 7
 ASKED = [
-    ("rep1", "list, a rep's team", "/api/opportunities?path=new"),
+    ("rep1", "list, a rep's team", "/api/opportunities?process=new"),
     ("helen", "list, everybody's, most value first", "/api/opportunities?sort=-value"),
     ("helen", "list, won, page 2 by value", "/api/opportunities?state=won&sort=-value&after=1050000|3000000"),
-    ("helen", "list, narrowed by tag and words", "/api/opportunities?state=all&tag=export&q=silo"),
-    ("helen", "list, neglected in any way", "/api/opportunities?fault=any"),
+    ("helen", "list, filtered by tag and words", "/api/opportunities?state=all&tag=export&q=silo"),
+    ("helen", "list, needing attention", "/api/opportunities?attention=any"),
     ("helen", "groups by owner", "/api/opportunities/groups?group=owner"),
     ("helen", "groups by month, won", "/api/opportunities/groups?group=month&state=won"),
-    ("helen", "counts of what is neglected", "/api/opportunities/faults"),
+    ("helen", "counts of what needs attention", "/api/opportunities/attention"),
     ("rep1", "sheet, one rep", "/api/sheet?owner=1001"),
     ("rep1", "sheet, a team", "/api/sheet"),
     ("helen", "sheet, all 2,000", "/api/sheet"),

@@ -76,23 +76,21 @@
   <div class:two={administrates}>
     <div class="scroll">
       <table class="ledger" aria-label="Users">
-        <thead
-          ><tr
-            ><th>Name</th><th>Email</th><th>Role</th><th>Team</th>{#if administrates}<th aria-label="Change"
-              ></th>{/if}</tr
-          ></thead
-        >
-        <tbody
-          >{#each list.data ?? [] as user (user.id)}<tr class:quiet={!user.active}
-              ><td>{user.name}{user.active ? '' : ', deactivated'}</td><td>{user.email}</td><td
-                >{words(user.role)}</td
-              ><td>{user.team ?? 'all teams'}</td>{#if administrates}<td
-                  ><button class="plain" aria-label="Change {user.name}" onclick={() => edit(user)}
-                    >Change</button
-                  ></td
-                >{/if}</tr
-            >{/each}</tbody
-        >
+        <thead><tr><th>Name</th><th>Email</th><th>Role</th><th>Team</th></tr></thead>
+        <tbody>
+          {#each list.data ?? [] as user (user.id)}
+            <tr class:quiet={!user.active}>
+              <td>
+                {#if administrates}<button class="plain" title="Edit" onclick={() => edit(user)}
+                    >{user.name}</button
+                  >{:else}{user.name}{/if}{user.active ? '' : ', deactivated'}
+              </td>
+              <td>{user.email}</td>
+              <td>{words(user.role)}</td>
+              <td>{user.team ?? 'all teams'}</td>
+            </tr>
+          {/each}
+        </tbody>
       </table>
     </div>
     {#if administrates}

@@ -279,6 +279,18 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
         .setLegacyMode(true).analyze(driver).getViolations().stream().map(Browser::words).toList();
   }
 
+  /** The same for colours alone: all that the other theme changes. */
+  List<String> faintness() {
+    return new AxeBuilder()
+            .withRules(List.of("color-contrast"))
+            .setLegacyMode(true)
+            .analyze(driver)
+            .getViolations()
+            .stream()
+            .map(Browser::words)
+            .toList();
+  }
+
   private static String words(Rule rule) {
     return rule.getId() + " " + rule.getNodes().stream().map(n -> n.getHtml()).limit(3).toList();
   }

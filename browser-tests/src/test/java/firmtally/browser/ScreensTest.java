@@ -64,7 +64,7 @@ class ScreensTest {
     BROWSER.see(".page table, .page article, .page [role='table'], .page form, .page .leaf");
     assertThat(BROWSER.violations()).as("light").isEmpty();
     BROWSER.see("[aria-label='Light or dark']").click();
-    assertThat(BROWSER.violations()).as("dark").isEmpty();
+    assertThat(BROWSER.faintness()).as("dark").isEmpty();
     BROWSER.see("[aria-label='Light or dark']").click();
     assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 401")).isEmpty();
   }

@@ -139,8 +139,7 @@ final class DemoAccounts {
       accounts.addNote(id, "Wants every quote in one letter, never line by line.", true, owner);
     }
     if (i % 4 == 3) {
-      accounts.addNote(
-          id, "Met at the trade fair; second shift runs from spring.", false, owner);
+      accounts.addNote(id, "Met at the trade fair; second shift runs from spring.", false, owner);
     }
   }
 

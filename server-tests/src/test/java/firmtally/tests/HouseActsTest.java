@@ -159,6 +159,9 @@ class HouseActsTest {
   @Test
   void mailsAreReadInTheApplicationAndTakenAsEml() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
+    long sold = Sales.newOpportunity(rep, "With email");
+    Sales.saveLines(rep, sold, java.util.List.of(Sales.line("1", "BS-15", "1", null))).is(200);
+    Sales.sentQuote(rep, sold);
     Guest.Answer mails = rep.get("/api/outbox").is(200);
     assertThat(mails.body().at("/rows").size()).isPositive();
     Guest.Answer eml = rep.get("/api/outbox/" + mails.text("/rows/0/id") + "/mail.eml").is(200);

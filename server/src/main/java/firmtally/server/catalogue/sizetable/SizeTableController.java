@@ -3,6 +3,7 @@ package firmtally.server.catalogue.sizetable;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -20,9 +21,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/size-tables")
 class SizeTableController {
   private final SizeTableService grids;
+  private final Idempotency once;
 
-  SizeTableController(SizeTableService grids) {
+  SizeTableController(SizeTableService grids, Idempotency once) {
     this.grids = grids;
+    this.once = once;
   }
 
   record SizeTableSaved(long id) {}
@@ -40,8 +43,12 @@ class SizeTableController {
   }
 
   @PostMapping
-  SizeTableSaved keep(@RequestBody SizeTableService.SizeTableForm typed, @SignedIn Actor actor) {
-    return new SizeTableSaved(grids.keep(typed, actor));
+  SizeTableSaved keep(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody SizeTableService.SizeTableForm typed,
+      @SignedIn Actor actor) {
+    return new SizeTableSaved(
+        once.once(key, actor.id(), "add-size-table", "", () -> grids.keep(typed, actor)));
   }
 
   @PutMapping("/{id}")

@@ -3,6 +3,7 @@ package firmtally.server.catalogue.template;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -20,9 +21,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/templates")
 class TemplateController {
   private final TemplateService sets;
+  private final Idempotency once;
 
-  TemplateController(TemplateService sets) {
+  TemplateController(TemplateService sets, Idempotency once) {
     this.sets = sets;
+    this.once = once;
   }
 
   record TemplateSaved(long id) {}
@@ -34,8 +37,12 @@ class TemplateController {
   }
 
   @PostMapping
-  TemplateSaved keep(@RequestBody TemplateService.TemplateForm typed, @SignedIn Actor actor) {
-    return new TemplateSaved(sets.keep(typed, actor));
+  TemplateSaved keep(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody TemplateService.TemplateForm typed,
+      @SignedIn Actor actor) {
+    return new TemplateSaved(
+        once.once(key, actor.id(), "add-template", "", () -> sets.keep(typed, actor)));
   }
 
   @PutMapping("/{id}")

@@ -2,6 +2,7 @@ package firmtally.server.pipeline.list;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotThere;
@@ -14,6 +15,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -23,9 +25,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/views")
 class ViewController {
   private final Views views;
+  private final Idempotency once;
 
-  ViewController(Views views) {
+  ViewController(Views views, Idempotency once) {
     this.views = views;
+    this.once = once;
   }
 
   /**
@@ -47,8 +51,11 @@ class ViewController {
 
   @PostMapping
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void keep(@RequestBody ViewForm typed, @SignedIn Actor actor) {
-    views.keep(typed, actor);
+  void keep(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody ViewForm typed,
+      @SignedIn Actor actor) {
+    once.once(key, actor.id(), "add-view", "", () -> views.keep(typed, actor));
   }
 
   @DeleteMapping("/{id}")

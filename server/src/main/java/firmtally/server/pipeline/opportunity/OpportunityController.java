@@ -207,14 +207,17 @@ class OpportunityController {
   }
 
   @PostMapping
-  Created open(@RequestBody NewOpportunity typed, @SignedIn Actor actor) {
+  Created open(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody NewOpportunity typed,
+      @SignedIn Actor actor) {
     actor.checkSells();
+    Opening opening =
+        Opening.of(typed.accountId(), typed.title(), "new")
+            .with(Optional.ofNullable(typed.processId()), Optional.ofNullable(typed.contactId()));
     return new Created(
-        opportunities.open(
-            Opening.of(typed.accountId(), typed.title(), "new")
-                .with(
-                    Optional.ofNullable(typed.processId()), Optional.ofNullable(typed.contactId())),
-            actor));
+        once.once(
+            key, actor.id(), "open-opportunity", "", () -> opportunities.open(opening, actor)));
   }
 
   /** Opens another with the same account, contact and lines. */

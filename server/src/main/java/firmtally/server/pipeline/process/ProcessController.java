@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.access.UserService;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
 import java.util.Map;
@@ -22,10 +23,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/processes")
 class ProcessController {
   private final ProcessService processes;
+  private final Idempotency once;
   private final UserService people;
 
-  ProcessController(ProcessService processes, UserService people) {
+  ProcessController(ProcessService processes, UserService people, Idempotency once) {
     this.processes = processes;
+    this.once = once;
     this.people = people;
   }
 
@@ -51,8 +54,17 @@ class ProcessController {
   }
 
   @PostMapping
-  ProcessAdded add(@RequestBody NewProcess typed, @SignedIn Actor actor) {
-    return new ProcessAdded(processes.add(typed.name(), typed.kind(), actor));
+  ProcessAdded add(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody NewProcess typed,
+      @SignedIn Actor actor) {
+    return new ProcessAdded(
+        once.once(
+            key,
+            actor.id(),
+            "add-process",
+            "",
+            () -> processes.add(typed.name(), typed.kind(), actor)));
   }
 
   @PutMapping("/{id}")

@@ -24,10 +24,7 @@ public class DataFolder implements DisposableBean {
   /** Another application works on the same data. */
   public static final class InUse extends RuntimeException {
     InUse(Path data) {
-      super(
-          "Another Firm Tally is running on the data in "
-              + data
-              + ". Stop it first, or choose another folder with --data.");
+      super("Another Firm Tally is running on the data in " + data + ".");
     }
   }
 

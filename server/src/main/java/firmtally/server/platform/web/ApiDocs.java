@@ -29,7 +29,7 @@ class ApiDocs {
                 .version("1")
                 .description(
                     "Amounts, prices, quantities and percents are decimal texts. Changing a record wants its version"
-                        + " as If-Match; placing and sending take an Idempotency-Key."));
+                        + " as If-Match; what makes something takes an Idempotency-Key."));
   }
 
   @Bean

@@ -2,6 +2,7 @@ package firmtally.server.worksheet.scenario;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.editor.Editor;
 import java.util.List;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
@@ -20,10 +22,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/{home:opportunities|quotes}/{id}")
 class ScenarioController {
   private final Editor editor;
+  private final Idempotency once;
   private final ScenarioService scenarios;
 
-  ScenarioController(Editor editor, ScenarioService scenarios) {
+  ScenarioController(Editor editor, ScenarioService scenarios, Idempotency once) {
     this.editor = editor;
+    this.once = once;
     this.scenarios = scenarios;
   }
 
@@ -42,10 +46,17 @@ class ScenarioController {
   ScenarioSaved save(
       @PathVariable String home,
       @PathVariable long id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ScenarioForm typed,
       @SignedIn Actor actor) {
+    var sheet = editor.editable(home, id, actor);
     return new ScenarioSaved(
-        scenarios.save(editor.editable(home, id, actor), typed.name(), typed.lines(), actor));
+        once.once(
+            key,
+            actor.id(),
+            "add-scenario",
+            home + " " + id,
+            () -> scenarios.save(sheet, typed.name(), typed.lines(), actor)));
   }
 
   @DeleteMapping("/scenarios/{scenario}")
