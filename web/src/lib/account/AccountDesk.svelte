@@ -32,7 +32,9 @@
   const today = $derived(session.view?.today ?? '');
   const open = $derived(a.opportunities.filter((o) => o.state === 'open' || o.state === 'paused'));
   const past = $derived(a.opportunities.filter((o) => o.state === 'won' || o.state === 'lost'));
-  const planned = $derived(a.activities.filter((x) => !x.doneAt).sort((x, y) => x.due.localeCompare(y.due)));
+  const planned = $derived(
+    a.activities.filter((x) => !x.closedAt).sort((x, y) => x.due.localeCompare(y.due))
+  );
   const last = $derived(a.activities.find((x) => x.doneAt && x.kind !== 'note'));
   const overdue = $derived(a.openItems.filter((i) => i.overdue));
   const TABS = $derived([

@@ -92,7 +92,7 @@ describe('what is kept with an account', () => {
     });
     const picture = new File(['x'], 'gate.png', { type: 'image/png' });
     await userEvent.upload(screen.getByLabelText(/Add files/), picture);
-    expect(calls.upload).toHaveBeenCalledWith('/api/accounts/4/files', picture);
+    expect(calls.upload).toHaveBeenCalledWith('/api/records/account/4/files', picture);
   });
 
   it('is a file that others may only take', () => {

@@ -34,8 +34,8 @@
   let doing = $state<Schemas['Activity'] | null>(null);
   let asking = $state(false);
   let shown = $state(6);
-  const open = $derived(activities.filter((a) => !a.doneAt).sort((a, b) => a.due.localeCompare(b.due)));
-  const done = $derived(activities.filter((a) => a.doneAt));
+  const open = $derived(activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due)));
+  const done = $derived(activities.filter((a) => a.closedAt));
 
   async function plan(event: SubmitEvent) {
     event.preventDefault();
@@ -112,7 +112,7 @@
   {#if done.length > 0}<h2 class="past">Done</h2>{/if}
   {#each done.slice(0, shown) as a (a.id)}
     <p>
-      <span class="quiet">{day(a.doneAt)}</span>
+      <span class="quiet">{day(a.closedAt)}{a.doneAt ? '' : ', not done'}</span>
       {a.kind}: {a.subject}{a.outcome ? ' – ' + a.outcome : ''} <span class="quiet">{a.person}</span>
       {#if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}>Not done</button
         >{/if}

@@ -24,6 +24,7 @@ function step(id: number, over: Record<string, unknown> = {}) {
     opportunityId: 7,
     enquiryId: null,
     accountId: null,
+    closedAt: null,
     doneAt: null,
     outcome: '',
     version: 1,
@@ -101,8 +102,13 @@ describe('steps of a record', () => {
   it('takes back what was done, but never a note', async () => {
     shown({
       activities: [
-        step(4, { doneAt: '2026-11-21T09:00:00Z', outcome: 'Talked.' }),
-        step(5, { kind: 'note', subject: 'They paint', doneAt: '2026-11-21T10:00:00Z' })
+        step(4, { closedAt: '2026-11-21T09:00:00Z', doneAt: '2026-11-21T09:00:00Z', outcome: 'Talked.' }),
+        step(5, {
+          kind: 'note',
+          subject: 'They paint',
+          closedAt: '2026-11-21T10:00:00Z',
+          doneAt: '2026-11-21T10:00:00Z'
+        })
       ]
     });
     expect(screen.getByText(/Talked\./)).toBeInTheDocument();

@@ -36,7 +36,7 @@
   let side = $state('checks');
   let asking = $state<'' | 'about' | 'team' | 'lost' | 'paused'>('');
   const today = $derived(session.view?.today ?? '');
-  const next = $derived(o.activities.filter((a) => !a.doneAt).sort((a, b) => a.due.localeCompare(b.due))[0]);
+  const next = $derived(o.activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due))[0]);
   const stage = $derived(o.stages.find((s) => s.id === o.stageId));
   const missing = $derived(o.checks.filter((c) => c.must && !c.done).length);
   const silent = $derived(o.state === 'open' ? daysBetween(o.touchedOn, today) : 0);
@@ -48,7 +48,7 @@
   const beside = $derived([
     { key: 'stage', label: 'Stage', ...(missing > 0 ? { mark: String(missing) } : {}) },
     { key: 'about', label: 'About' },
-    { key: 'steps', label: 'Steps', mark: String(o.activities.filter((a) => !a.doneAt).length) },
+    { key: 'steps', label: 'Steps', mark: String(o.activities.filter((a) => !a.closedAt).length) },
     { key: 'trail', label: 'Trail' },
     { key: 'files', label: 'Files', ...(o.files.length > 0 ? { mark: String(o.files.length) } : {}) },
     { key: 'changes', label: 'Log' }

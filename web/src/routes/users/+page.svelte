@@ -180,6 +180,9 @@
     flex-direction: column;
     gap: 8px;
   }
+  form + form {
+    margin-top: 16px;
+  }
   form.leaf {
     padding: 14px 18px;
   }

@@ -154,7 +154,7 @@ class PipelineTest {
     String next = page.text("/stages/1/id");
     assertThat(page.text("/checks/0/done")).isEqualTo("false");
     assertThat(act(rep, HttpMethod.POST, id, "/stage/" + next, null).is(409).text("/detail"))
-        .isEqualTo("Before it moves to Calculation out this is missing: A line on it.");
+        .isEqualTo("Before it moves to Solution agreed this is missing: A line on it.");
     Map<String, Object> place =
         Map.of("stageId", Long.valueOf(next), "expectedClose", "2090-02-01");
     act(rep, HttpMethod.POST, id, "/place", place).is(409);

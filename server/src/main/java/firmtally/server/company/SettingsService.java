@@ -146,15 +146,15 @@ public class SettingsService {
         "New business",
         "new",
         List.of(
-            stage("Understood", "10", "14", null, step("call", "Ask what they need", "3"), lines),
-            stage("Calculation out", "25", "14", null, step("email", "Send the quote", "5")),
+            stage("Qualified", "10", "14", null, step("call", "Ask what they need", "3"), lines),
+            stage("Solution agreed", "25", "14", null, step("email", "Send the quote", "5")),
             stage("Quoted", "50", "21", "quote-sent", step("call", "Talk the quote through", "4")),
-            stage("Agreed in words", "80", "10", null, step("call", "Ask for the order", "5"))));
+            stage("Verbal order", "80", "10", null, step("call", "Ask for the order", "5"))));
     processes.found(
         "Renewal",
         "renewal",
         List.of(
-            stage("Running", "75", "300", null, null),
+            stage("Term running", "75", "300", null, null),
             stage("Called", "85", "20", null, step("email", "Send the renewal quote", "5")),
             stage(
                 "Renewal quoted",
