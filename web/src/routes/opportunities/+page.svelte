@@ -118,9 +118,9 @@
     ['reason', 'by reason']
   ] as const;
   const ATTENTION = [
-    ['no-activity-planned', 'without a next step'],
-    ['no-contact', 'no-contact'],
-    ['close-moved-back', 'close-moved-back'],
+    ['no-activity-planned', 'no activity planned'],
+    ['no-contact', 'no contact'],
+    ['close-moved-back', 'close moved back'],
     ['past-expected-close', 'past close']
   ] as const;
 </script>
