@@ -36,7 +36,9 @@
   let side = $state('checks');
   let asking = $state<'' | 'about' | 'team' | 'lost' | 'paused'>('');
   const today = $derived(session.view?.today ?? '');
-  const next = $derived(o.activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due))[0]);
+  const next = $derived(
+    o.activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due))[0]
+  );
   const stage = $derived(o.stages.find((s) => s.id === o.stageId));
   const missing = $derived(o.checks.filter((c) => c.must && !c.done).length);
   const silent = $derived(o.state === 'open' ? daysBetween(o.touchedOn, today) : 0);
