@@ -217,7 +217,7 @@ class GridTest {
     String before = BROWSER.text("[data-tally='Net']");
     BROWSER.button("What if").click();
     BROWSER.seeText("[role='tabpanel']", "None yet");
-    BROWSER.see("[name='variant']").sendKeys("As asked", Keys.ENTER);
+    BROWSER.see("[name='scenario']").sendKeys("As asked", Keys.ENTER);
     BROWSER.seeText("[role='tabpanel']", "As asked");
     BROWSER.see("[data-row='0'][data-column='quantity']").click();
     BROWSER.press("12", Keys.ENTER);

@@ -127,9 +127,9 @@ class PipelineTest {
     BROWSER.open("/outside/web-form.html");
     BROWSER.see("[name='name']").sendKeys("Teal Brewery");
     BROWSER.button("Send").click();
-    BROWSER.seeText("form", "Give a mail address or a phone number.");
+    BROWSER.seeText("form", "Give an email address or a phone number.");
     BROWSER.see("[name='email']").sendKeys("desk@teal.example");
-    BROWSER.see("[name='about']").sendKeys("A keg scale");
+    BROWSER.see("[name='subject']").sendKeys("A keg scale");
     BROWSER.button("Send").click();
     BROWSER.seeText("[role='status']", "Thank you.");
     assertThat(BROWSER.violations()).isEmpty();
@@ -145,7 +145,7 @@ class PipelineTest {
     BROWSER.see("a[href*='attention=any']").click();
     BROWSER.see("[role='table'] [aria-expanded='false']").click();
     BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']");
-    List<String> faults = BROWSER.texts(".faults");
+    List<String> faults = BROWSER.texts("[role='cell'].attention");
     assertThat(faults).isNotEmpty().noneMatch(String::isEmpty);
     assertThat(BROWSER.violations()).isEmpty();
 
