@@ -6,7 +6,16 @@
   import { Acts } from '$lib/ui/acts.svelte';
   import { day, words } from '$lib/ui/format';
   /** What was asked of somebody with the authority, and what they answered; whoever may answer does it here. */
-  let { asked, onChange }: { asked: Schemas['ApprovalView'][]; onChange: () => unknown } = $props();
+  let {
+    asked,
+    stale,
+    onChange
+  }: {
+    asked: Schemas['ApprovalView'][];
+    /** what was signed off was for other lines than those of now */
+    stale: boolean;
+    onChange: () => unknown;
+  } = $props();
   const acts = new Acts(() => onChange());
   let comment = $state('');
 
@@ -15,14 +24,21 @@
       ask(api.POST('/api/approvals/{id}/answer', { params: { path: { id } }, body: { yes, comment } }))
     );
   }
-  const TONE: Record<string, 'good' | 'bad' | 'heed'> = { yes: 'good', no: 'bad' };
-  const SAYS: Record<string, string> = { yes: 'signed off', no: 'not signed off' };
+  function tone(answer: string | null) {
+    if (answer === 'yes' && !stale) return 'good';
+    return answer === 'no' ? 'bad' : answer ? 'quiet' : 'heed';
+  }
+
+  function says(answer: string | null) {
+    if (answer === 'yes') return stale ? 'signed off for earlier lines' : 'signed off';
+    return answer === 'no' ? 'not signed off' : answer ? 'no longer asked' : 'sign-off asked';
+  }
 </script>
 
 <section class="leaf asked" aria-label="Sign-off">
   {#each asked as { approval: a, mayAnswer } (a.id)}
     <p>
-      <Verdict tone={TONE[a.answer ?? ''] ?? 'heed'}>{SAYS[a.answer ?? ''] ?? 'sign-off asked'}</Verdict>
+      <Verdict tone={tone(a.answer)}>{says(a.answer)}</Verdict>
       <span>{a.words}.</span>
       <span class="quiet"
         >{a.askedByName}, {day(a.askedAt)}{a.why ? `: ${a.why}` : ''}{a.answeredByName

@@ -132,7 +132,7 @@
     Not ready to send. {#each q.obstacles as obstacle (obstacle.at)}<span>{obstacle.words}</span>{/each}
   </p>
 {/if}
-{#if q.approvals.length}<Approvals asked={q.approvals} {onChange} />{/if}
+{#if q.approvals.length}<Approvals asked={q.approvals} stale={signOff !== undefined} {onChange} />{/if}
 {#if !ordering && !asking}<Notice refusal={acts.refusal} />{/if}
 {#snippet under()}
   <div class="under">

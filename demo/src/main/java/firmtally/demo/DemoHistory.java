@@ -15,6 +15,7 @@ import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.order.Order;
 import firmtally.server.sales.order.OrderService;
 import firmtally.server.sales.quote.QuoteService;
+import firmtally.server.sales.quote.SendingService;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.time.LocalDate;
@@ -48,6 +49,7 @@ class DemoHistory {
   private final MoveService moves;
   private final EndingService endings;
   private final QuoteService quotes;
+  private final SendingService sending;
   private final OrderService orders;
   private final ActivityService activities;
   private final ApprovalService approvals;
@@ -58,6 +60,7 @@ class DemoHistory {
       MoveService moves,
       EndingService endings,
       QuoteService quotes,
+      SendingService sending,
       OrderService orders,
       ActivityService activities,
       ApprovalService approvals,
@@ -66,6 +69,7 @@ class DemoHistory {
     this.moves = moves;
     this.endings = endings;
     this.quotes = quotes;
+    this.sending = sending;
     this.orders = orders;
     this.activities = activities;
     this.approvals = approvals;
@@ -154,7 +158,7 @@ class DemoHistory {
   /** Quoted, ordered, released where it was held, invoiced. */
   private void win(Stage stage, long id, Actor rep, String number) {
     long quote = quotes.make(id, rep);
-    quotes.takeOverAsSent(quote, rep);
+    sending.takeOverAsSent(quote, rep);
     long order = orders.place(quote, number, rep);
     for (Actor answerer : List.of(stage.manager(), stage.controller())) {
       Order placed = orders.readable(order, answerer);
@@ -181,7 +185,7 @@ class DemoHistory {
         opened.plusDays(days),
         () -> {
           if (stage.random().nextInt(3) > 0) {
-            quotes.takeOverAsSent(quotes.make(id, rep), rep);
+            sending.takeOverAsSent(quotes.make(id, rep), rep);
           }
           endings.lose(
               id, opportunities.readable(id, Actor.SYSTEM).version(), loss(reason, (int) id), rep);
@@ -232,17 +236,18 @@ class DemoHistory {
       ClockConfig.on(later, () -> work(stage, id, turn, rep));
     }
     orderSome(stage);
+    sendSome(stage);
   }
 
   private void work(Stage stage, long id, int turn, Actor rep) {
     if (turn >= 2 && turn <= 4) {
       move(id, 1, rep);
     } else if (turn == 5 || turn == 6 || turn == 8) {
-      quotes.takeOverAsSent(quotes.make(id, rep), rep);
+      sending.takeOverAsSent(quotes.make(id, rep), rep);
     } else if (turn == 7) {
       quotes.make(id, rep);
     } else if (turn == 9) {
-      quotes.takeOverAsSent(quotes.make(id, rep), rep);
+      sending.takeOverAsSent(quotes.make(id, rep), rep);
       move(id, 3, rep);
     }
     Random random = stage.random();
@@ -273,91 +278,86 @@ class DemoHistory {
   /** Fresh orders: some released, some held by margin, credit or the missing number. */
   private void orderSome(Stage stage) {
     List<Long> sent =
-        sql.sql(
-                """
-                SELECT id FROM quote WHERE state = 'sent' AND valid_until >= :today
-                  AND opportunity_id IN (SELECT id FROM opportunity WHERE state = 'open')
-                ORDER BY id DESC LIMIT 26
-                """)
-            .param("today", stage.today())
-            .query(Long.class)
-            .list();
+        quotes(
+            stage,
+            """
+            SELECT id FROM quote WHERE state = 'sent' AND valid_until >= :today
+              AND opportunity_id IN (SELECT id FROM opportunity WHERE state = 'open')
+            ORDER BY id DESC LIMIT 26
+            """);
     for (int i = 0; i < sent.size(); i += 2) {
-      Opportunity o =
-          opportunities.readable(
-              quotes.readable(sent.get(i), Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
-      Actor owner =
-          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
       long quote = sent.get(i);
       String number = i % 3 == 0 ? "" : "PO-" + (9000 + i);
       LocalDate quoted = quotes.readable(quote, Actor.SYSTEM).document().madeOn();
       LocalDate day = stage.today().minusDays(i / 2L);
-      ClockConfig.on(day.isBefore(quoted) ? quoted : day, () -> orders.place(quote, number, owner));
+      order(stage, quote, number, day.isBefore(quoted) ? quoted : day);
     }
     List<Long> deep =
-        sql.sql(
-                """
-                SELECT q.id FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
-                  JOIN worksheet w ON w.id = q.worksheet_id
-                WHERE q.state = 'sent' AND q.valid_until >= :today AND o.state = 'open' AND w.sign_off_role IS NOT NULL
-                ORDER BY w.contract, q.id LIMIT 2
-                """)
-            .param("today", stage.today())
-            .query(Long.class)
-            .list();
+        quotes(
+            stage,
+            """
+            SELECT q.id FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
+              JOIN worksheet w ON w.id = q.worksheet_id
+            WHERE q.state = 'sent' AND q.valid_until >= :today AND o.state = 'open' AND w.sign_off_role IS NOT NULL
+            ORDER BY w.contract, q.id LIMIT 2
+            """);
+    deep.forEach(quote -> order(stage, quote, "PO-" + (9500 + quote), stage.today()));
+    // At those who order by number only, and for once without one.
+    List<Long> byNumber =
+        quotes(
+            stage,
+            """
+            SELECT max(q.id) FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
+              JOIN account a ON a.id = o.account_id
+            WHERE q.state = 'sent' AND q.valid_until >= :today AND o.state = 'open' AND a.po_number_required = 1
+            GROUP BY o.owner_id ORDER BY o.owner_id LIMIT 3
+            """);
+    byNumber.forEach(quote -> order(stage, quote, "", stage.today()));
+  }
+
+  /** Drafts that leave today, and drafts whose terms wait for the manager. */
+  private void sendSome(Stage stage) {
+    List<Long> ready =
+        quotes(
+            stage,
+            """
+            SELECT max(q.id) FROM quote q JOIN worksheet w ON w.id = q.worksheet_id
+              JOIN opportunity o ON o.id = q.opportunity_id
+            WHERE q.state = 'draft' AND q.valid_until >= :today AND w.sign_off_role IS NULL
+            GROUP BY o.owner_id ORDER BY o.owner_id
+            """);
+    for (long quote : ready) {
+      Actor owner = owner(stage, quote);
+      sending.send(quote, quotes.readable(quote, owner).version(), "", owner);
+    }
+    List<Long> deep =
+        quotes(
+            stage,
+            """
+            SELECT q.id FROM quote q JOIN worksheet w ON w.id = q.worksheet_id
+            WHERE q.state = 'draft' AND w.sign_off_role IS NOT NULL AND q.valid_until <> :today ORDER BY q.id LIMIT 2
+            """);
     for (long quote : deep) {
-      Opportunity o =
-          opportunities.readable(
-              quotes.readable(quote, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
-      Actor owner =
-          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
-      ClockConfig.on(stage.today(), () -> orders.place(quote, "PO-" + (9500 + quote), owner));
+      quotes.askForSignOff(quote, "They compare us with two others.", owner(stage, quote));
     }
-    orderWithoutNumber(stage);
-    List<Long> drafts =
-        sql.sql(
-                """
-                SELECT max(q.id) FROM quote q JOIN worksheet w ON w.id = q.worksheet_id
-                  JOIN opportunity o ON o.id = q.opportunity_id
-                WHERE q.state = 'draft' AND q.valid_until >= :today AND w.sign_off_role IS NULL
-                GROUP BY o.owner_id ORDER BY o.owner_id
-                """)
-            .param("today", stage.today())
-            .query(Long.class)
-            .list();
-    for (long id : drafts) {
-      Opportunity o =
-          opportunities.readable(quotes.readable(id, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
-      Actor owner =
-          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
-      quotes.send(id, quotes.readable(id, owner).version(), "", owner);
-    }
+  }
+
+  private List<Long> quotes(Stage stage, String which) {
+    return sql.sql(which).param("today", stage.today()).query(Long.class).list();
+  }
+
+  private Actor owner(Stage stage, long quote) {
+    long opportunity = quotes.readable(quote, Actor.SYSTEM).opportunityId();
+    long owner = opportunities.readable(opportunity, Actor.SYSTEM).ownerId();
+    return stage.reps().stream().filter(rep -> rep.id() == owner).findFirst().orElseThrow();
+  }
+
+  private void order(Stage stage, long quote, String number, LocalDate day) {
+    Actor owner = owner(stage, quote);
+    ClockConfig.on(day, () -> orders.place(quote, number, owner));
   }
 
   private static LocalDate min(LocalDate one, LocalDate other) {
     return one.isBefore(other) ? one : other;
-  }
-
-  /** Orders that wait for the customer's number, at those who order by number only. */
-  private void orderWithoutNumber(Stage stage) {
-    List<Long> byNumber =
-        sql.sql(
-                """
-                SELECT max(q.id) FROM quote q JOIN opportunity o ON o.id = q.opportunity_id
-                  JOIN account a ON a.id = o.account_id
-                WHERE q.state = 'sent' AND q.valid_until >= :today AND o.state = 'open' AND a.po_number_required = 1
-                GROUP BY o.owner_id ORDER BY o.owner_id LIMIT 3
-                """)
-            .param("today", stage.today())
-            .query(Long.class)
-            .list();
-    for (long quote : byNumber) {
-      Opportunity o =
-          opportunities.readable(
-              quotes.readable(quote, Actor.SYSTEM).opportunityId(), Actor.SYSTEM);
-      Actor owner =
-          stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
-      ClockConfig.on(stage.today(), () -> orders.place(quote, "", owner));
-    }
   }
 }

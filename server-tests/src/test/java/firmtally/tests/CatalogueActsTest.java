@@ -31,7 +31,7 @@ class CatalogueActsTest {
     rep = Guest.signedIn(HOUSE, "mara");
   }
 
-  private static Map<String, Object> product(String code, String family, String list) {
+  static Map<String, Object> product(String code, String family, String list) {
     Map<String, Object> product =
         new HashMap<>(
             Map.of("code", code, "name", "Scale " + code, "family", family, "unit", "pc"));

@@ -6,8 +6,10 @@ import static firmtally.tests.Sales.saveLines;
 import static firmtally.tests.Sales.sentQuote;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import tools.jackson.databind.JsonNode;
@@ -15,6 +17,8 @@ import tools.jackson.databind.JsonNode;
 /** Costs and margins go to those who sell and who manage, and to nobody else. */
 class CostsTest {
   @RegisterExtension static final House HOUSE = House.withDemoData();
+
+  private static final Pattern SECRET = Pattern.compile("(?i)cost|margin|^room$");
 
   private final Guest rep = Guest.signedIn(HOUSE, "mara");
   private final Guest controller = Guest.signedIn(HOUSE, "otto");
@@ -47,6 +51,54 @@ class CostsTest {
             .body()
             .findValuesAsString("of");
     assertThat(workings).isNotEmpty().noneMatch(of -> of.contains("margin") || of.contains("cost"));
+  }
+
+  /** What an answer says of costs and margins, wherever it stands in it. */
+  private static List<String> told(String at, JsonNode node) {
+    List<String> told = new ArrayList<>();
+    node.propertyStream()
+        .forEach(
+            p -> {
+              String here = at + "." + p.getKey();
+              if (SECRET.matcher(p.getKey()).find() && !p.getValue().isNull()) {
+                told.add(here + " = " + p.getValue());
+              }
+              told.addAll(told(here, p.getValue()));
+            });
+    if (node.isArray()) {
+      node.forEach(child -> told.addAll(told(at + "[]", child)));
+    }
+    return told;
+  }
+
+  @Test
+  void noPageTellsTheCreditControllerACostOrAMargin() {
+    long id = newOpportunity(rep, "Costs nowhere");
+    saveLines(rep, id, List.of(line("1", "BS-15", "2", "5"))).is(200);
+    String account = rep.get("/api/opportunities/" + id).text("/accountId");
+    long quote = rep.post("/api/opportunities/" + id + "/quotes", null).is(200).id();
+    List<String> pages = new ArrayList<>();
+    controller
+        .get("/v3/api-docs")
+        .body()
+        .path("paths")
+        .propertyStream()
+        .filter(door -> door.getValue().has("get") && !door.getKey().contains("{"))
+        .forEach(door -> pages.add(door.getKey()));
+    pages.remove("/api/calendar");
+    pages.addAll(
+        List.of(
+            "/api/opportunities/" + id,
+            "/api/opportunities/" + id + "/picks?q=bs",
+            "/api/quotes/" + quote,
+            "/api/quotes/" + quote + "/picks?q=bs",
+            "/api/accounts/" + account,
+            "/api/accounts/1",
+            "/api/products/BS-15"));
+    for (String page : pages) {
+      assertThat(told(page, controller.get(page).body())).as(page).isEmpty();
+    }
+    assertThat(told("", rep.get("/api/quotes/" + quote).body())).as("the test sees").isNotEmpty();
   }
 
   @Test

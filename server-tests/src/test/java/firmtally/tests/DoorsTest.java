@@ -7,7 +7,10 @@ import static firmtally.tests.Sales.sentQuote;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.server.access.Open;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,6 +22,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.springframework.http.HttpMethod;
@@ -121,13 +125,42 @@ class DoorsTest {
         owner.upload("/api/enquiry-imports", "doors.csv", file).is(200).text("/id"));
     owner.upload("/api/records/opportunity/" + open + "/files", "a.txt", file).is(204);
     ids.put("{file}", owner.get("/api/opportunities/" + open).text("/files/0/id"));
+    Map<String, Object> pick = Map.of("who", "accounts", "town", "Saltmere");
+    Map<String, Object> list = Map.of("name", "Doors", "campaign", "Doors", "pick", pick);
+    String calls = "" + owner.post("/api/call-lists", list).is(200).id();
+    ids.put("/api/call-lists", calls);
+    ids.put("{entry}", owner.get("/api/call-lists/" + calls).text("/entries/0/id"));
+    // What other tests may or may not have made before is asked for as not there.
+    for (String other : List.of("/api/price-changes", "/api/reassignments", "/api/views")) {
+      ids.put(other, "999999");
+    }
+    ids.put("{check}", "999999");
+    ids.put("{scenario}", "999999");
     ids.put("/api/outbox", owner.get("/api/outbox").text("/rows/0/id"));
     ids.put("/api/users", "" + user(administrator, "door-user", "rep", "South"));
-    ids.put("{code}", "BS-15");
+    ids.put("{code}", product());
     ids.put("{stage}", "2");
     ids.put("{account}", account);
     ids.put("{opportunity}", "" + open);
     ids.put("{key}", "no-such-key");
+  }
+
+  /** A product with a picture, and a rule of the same code. */
+  private static String product() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    String code = "DOOR-1";
+    manager.post("/api/products", CatalogueActsTest.product(code, "door", "100")).is(204);
+    Map<String, Object> rule = PriceRuleFaultsTest.rule(code);
+    rule.put("family", "door");
+    manager.post("/api/price-rules", rule).is(200);
+    ByteArrayOutputStream picture = new ByteArrayOutputStream();
+    try {
+      ImageIO.write(new BufferedImage(8, 8, BufferedImage.TYPE_INT_RGB), "png", picture);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    manager.upload("/api/products/" + code + "/picture", "p.png", picture.toByteArray()).is(204);
+    return code;
   }
 
   /** The paths behind a path of the description: one for each kind where it stands for several. */
@@ -165,7 +198,7 @@ class DoorsTest {
               ? real.replace(id.getKey(), id.getValue())
               : real.replace(id.getKey() + "/{id}", id.getKey() + "/" + id.getValue());
     }
-    return real.replaceAll("\\{(id|check|entry|scenario)}", "1");
+    return real.replace("{id}", "1");
   }
 
   private String row(HttpMethod method, String name, String path, JsonNode door) {
@@ -177,8 +210,6 @@ class DoorsTest {
               .as(method + " " + path + " by " + who + ": " + answer.body())
               .isLessThan(500)
               .isNotEqualTo(400);
-          if (path.endsWith("/release"))
-            System.err.println("REL " + who + answer.status() + answer.body());
           row.append(' ').append(word(answer.status())).append(" |");
         });
     return row.toString();
@@ -193,7 +224,11 @@ class DoorsTest {
     if (content.has("multipart/form-data")) {
       return guest.upload(path, "door.csv", "x".getBytes(StandardCharsets.UTF_8));
     }
-    Map<String, String> headers = method == HttpMethod.GET ? Map.of() : Map.of("If-Match", "\"0\"");
+    // From an address of its own, so that throttled doors stay open to other tests.
+    Map<String, String> headers = new HashMap<>(Map.of("X-Forwarded-For", "203.0.113.99"));
+    if (method != HttpMethod.GET) {
+      headers.put("If-Match", "\"0\"");
+    }
     String query = path.endsWith("/calendar") ? "?from=2027-01-01&to=2027-02-01" : "";
     Object body =
         content.isMissingNode() ? null : example(content.iterator().next().path("schema"), 0);

@@ -97,9 +97,9 @@ class KillTest {
     Map<String, String> enquiry =
         Map.of(
             "name", "Enquiry " + number,
-            "reach", "someone@example.example",
+            "contactDetails", "someone@example.example",
             "town", "",
-            "about", "A scale",
+            "subject", "A scale",
             "source", "phone");
     try {
       return guest.post("/api/enquiries", enquiry).status() == 200;

@@ -14,9 +14,11 @@ class PriceRuleFaultsTest {
 
   private final Guest manager = Guest.signedIn(HOUSE, "helen");
 
-  private static Map<String, Object> rule(String code) {
+  /** A rule that is in force in another time, so that no other test meets it. */
+  static Map<String, Object> rule(String code) {
     Map<String, Object> rule = new HashMap<>(Map.of("code", code, "scope", "everyone"));
-    rule.putAll(Map.of("forWhom", "", "product", "", "family", "bench", "from", "", "to", ""));
+    rule.putAll(
+        Map.of("forWhom", "", "product", "", "family", "bench", "from", "2090-01-01", "to", ""));
     rule.put("breaks", List.of(off("10", "3")));
     return rule;
   }

@@ -21,7 +21,11 @@ public record Actor(long id, String login, String name, String email, Role role,
         || role == Role.MANAGER && (team == null || team.equals(ofTeam));
   }
 
-  /** Whether they may change what belongs to a rep: the rep themselves and their managers may. */
+  /**
+   * Whether they may change what belongs to a rep and is not shared: the rep themselves and their
+   * managers may. It says what {@link Visibility#OWNED_EDITABLE} says, for a row that is read
+   * already.
+   */
   public boolean mayChange(Owner owner) {
     return id == owner.id() || manages(owner.team());
   }

@@ -1,7 +1,6 @@
 package firmtally.server.catalogue.template;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Versions;
@@ -30,10 +29,11 @@ class TemplateController {
 
   record TemplateSaved(long id) {}
 
-  @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping
-  List<TemplateService.Template> all() {
-    return sets.all();
+  List<TemplateService.Template> all(@SignedIn Actor actor) {
+    return actor.seesCosts()
+        ? sets.all()
+        : sets.all().stream().map(TemplateService.Template::withoutCosts).toList();
   }
 
   @PostMapping

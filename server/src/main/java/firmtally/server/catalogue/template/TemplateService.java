@@ -47,7 +47,19 @@ public class TemplateService {
       String name,
       List<LineForm> rows,
       boolean deactivated,
-      long version) {}
+      long version) {
+    /** The same for who does not see costs. */
+    Template withoutCosts() {
+      return new Template(
+          id,
+          kind,
+          code,
+          name,
+          rows.stream().map(LineForm::withoutCost).toList(),
+          deactivated,
+          version);
+    }
+  }
 
   /** One as typed. */
   public record TemplateForm(String kind, String code, String name, List<LineForm> rows) {}

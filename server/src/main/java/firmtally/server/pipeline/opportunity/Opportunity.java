@@ -1,7 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
 import firmtally.core.money.Percent;
-import firmtally.server.access.Actor;
 import java.time.LocalDate;
 
 /**
@@ -56,10 +55,5 @@ public record Opportunity(
   /** The rep's own probability, else the stage's. */
   public Percent probability() {
     return Percent.ofTenThousandths(ownProbability == null ? stageProbability : ownProbability);
-  }
-
-  /** Whose it is. */
-  public Actor.Owner owner() {
-    return new Actor.Owner(ownerId, ownerName, ownerTeam);
   }
 }

@@ -98,19 +98,19 @@ class SheetController {
                         c.stageId(),
                         c.column(),
                         TotalView.of(c.total()),
-                        c.items().stream().map(item -> item(item, actor)).toList()))
+                        c.items().stream().map(SheetController::item).toList()))
             .toList(),
         TotalView.of(sheet.total()),
         people.teams());
   }
 
-  private static SheetItem item(SheetStore.Item item, Actor actor) {
+  private static SheetItem item(SheetStore.Item item) {
     return new SheetItem(
         item.id(),
         item.open().ref(),
         item.title(),
         item.account(),
-        item.owner().name(),
+        item.owner(),
         text(item.open().value()),
         item.open().percent().toString(),
         item.stageId(),
@@ -118,7 +118,7 @@ class SheetController {
         item.slips(),
         item.priority(),
         item.nextDue(),
-        actor.mayChange(item.owner()) || item.shared(),
+        item.editable(),
         item.version());
   }
 

@@ -3,6 +3,7 @@ package firmtally.server.pipeline.sheet;
 import firmtally.core.money.Percent;
 import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
 import firmtally.server.pipeline.list.ListFilter;
 import firmtally.server.pipeline.list.ListQuery;
 import firmtally.server.platform.database.Sql;
@@ -21,10 +22,14 @@ import org.springframework.stereotype.Repository;
 class SheetStore {
   private static final String OPEN =
       """
-      SELECT o.id, o.number, o.title, a.name AS account, o.owner_id, p.name AS owner, o.stage_id, o.expected_close,
-             o.slips, o.priority, o.version, p.team, o.value,
-             EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me) AS shared, COALESCE(o.own_probability, s.probability) AS probability,
-             (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL) AS next_due
+      SELECT o.id, o.number, o.title, a.name AS account, p.name AS owner, o.stage_id, o.expected_close,
+             o.slips, o.priority, o.version, o.value,
+             COALESCE(o.own_probability, s.probability) AS probability,
+             (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL) AS next_due,
+             """
+          + Visibility.OPPORTUNITY_EDITABLE
+          + """
+       AS editable
       FROM opportunity o
       JOIN account a ON a.id = o.account_id
       JOIN person p ON p.id = o.owner_id
@@ -55,9 +60,9 @@ class SheetStore {
       long id,
       String title,
       String account,
-      Actor.Owner owner,
+      String owner,
       String priority,
-      boolean shared,
+      boolean editable,
       long stageId,
       LocalDate expectedClose,
       int slips,
@@ -75,10 +80,9 @@ class SheetStore {
                     row.getLong("id"),
                     row.getString("title"),
                     row.getString("account"),
-                    new Actor.Owner(
-                        row.getLong("owner_id"), row.getString("owner"), row.getString("team")),
+                    row.getString("owner"),
                     row.getString("priority"),
-                    row.getBoolean("shared"),
+                    row.getBoolean("editable"),
                     row.getLong("stage_id"),
                     LocalDate.parse(row.getString("expected_close")),
                     row.getInt("slips"),

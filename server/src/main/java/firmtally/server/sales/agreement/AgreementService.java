@@ -1,6 +1,8 @@
 package firmtally.server.sales.agreement;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.Quantity;
+import firmtally.core.money.Rounding;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.renewal.NextTerm;
 import firmtally.core.renewal.RunningTerm;
@@ -28,6 +30,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -36,6 +39,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class AgreementService {
   private static final int NOTICE_MONTHS = 1;
   private static final int KEPT_DAYS = 30;
+  private static final int PRICE_DECIMALS = 4;
   private final AgreementStore store;
   private final OpportunityService opportunities;
   private final ActivityService activities;
@@ -87,29 +91,51 @@ public class AgreementService {
   public record Source(
       long orderId, String orderNumber, Opportunity opportunity, Calculation worked) {}
 
-  /** A plan line of an order with its form. */
+  /**
+   * A recurring line of an order with its form. What was agreed is its charge: divided by the
+   * quantity it may not come out even (100.00 for 3,000 pieces), so the charge is kept, and the
+   * price of a piece is only written beside it.
+   */
   private record Plan(LineForm form, LineTally tally) {
-    UnitPrice unitNet() {
-      BigDecimal each =
-          tally
-              .finalAmount()
-              .getAmount()
-              .divide(tally.line().quantity().value(), 4, RoundingMode.HALF_UP);
-      return UnitPrice.of(each);
+    BigDecimal charge() {
+      return tally.finalAmount().getAmount();
     }
 
+    Quantity quantity() {
+      return tally.line().quantity();
+    }
+
+    /** The price of a piece, half up to 4 decimals. */
+    UnitPrice each() {
+      return UnitPrice.of(
+          charge().divide(quantity().value(), PRICE_DECIMALS, RoundingMode.HALF_UP));
+    }
+
+    /** Whether so many at that price make the charge again. */
+    boolean comesOutEven() {
+      Money again =
+          Rounding.amount(tally.finalAmount().getCurrencyUnit(), each().times(quantity()));
+      return again.equals(tally.finalAmount());
+    }
+
+    /** The whole charge as one unit, so that the next term's is exactly the one agreed. */
     RunningTerm.PlanLine line() {
       return new RunningTerm.PlanLine(
           tally.line().id(),
-          tally.line().quantity(),
-          unitNet(),
+          Quantity.parse("1"),
+          UnitPrice.of(charge()),
           tally.line().recurring().orElseThrow().everyMonths());
     }
+  }
 
-    /** The same plan in the next term, at the price agreed. */
-    LineForm renewed() {
-      return form.at(unitNet().toString());
-    }
+  /**
+   * The lines of the next term: each at the price agreed, or, where that would not make the charge
+   * agreed, all with what was given on them then.
+   */
+  private static WorksheetForm renewed(WorksheetForm agreed, List<Plan> plans) {
+    return plans.stream().allMatch(Plan::comesOutEven)
+        ? WorksheetForm.of(plans.stream().map(p -> p.form().at(p.each().toString())).toList())
+        : agreed.with(plans.stream().map(p -> p.form().sold()).toList());
   }
 
   /** What runs, or ended within the last month without being renewed; the first to end first. */
@@ -173,10 +199,10 @@ public class AgreementService {
             number, source.orderId(), opportunity.accountId(), opportunity.renewsId());
     long id = store.insert(made, term, next);
     for (int i = 0; i < plans.size(); i++) {
-      LineForm form = plans.get(i).form();
-      store.insertLine(id, form.product(), form.description(), next.lines().get(i));
+      Plan plan = plans.get(i);
+      store.insertLine(id, plan.form(), plan.quantity(), plan.each(), next.lines().get(i));
     }
-    openNext(id, number, opportunity, next, plans, actor);
+    openNext(id, number, opportunity, next, renewed(source.worked().form(), plans), actor);
     index.add("agreement", id, number, opportunity.title());
     log.note(actor.id(), "agreement", id, "agreement made", null, source.orderNumber());
   }
@@ -186,7 +212,7 @@ public class AgreementService {
       String number,
       Opportunity before,
       NextTerm next,
-      List<Plan> plans,
+      WorksheetForm lines,
       Actor actor) {
     long id =
         opportunities.openFor(
@@ -195,7 +221,7 @@ public class AgreementService {
                     "Renewal of " + number + " from " + next.renewalStart(),
                     "renewal")
                 .with(Optional.empty(), Optional.ofNullable(before.contactId()))
-                .closing(next.end(), WorksheetForm.of(plans.stream().map(Plan::renewed).toList()))
+                .closing(next.end(), lines)
                 .renewing(agreement),
             actor,
             before.ownerId());

@@ -1,5 +1,6 @@
 package firmtally.server.sales.agreement;
 
+import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.renewal.NextTerm;
 import firmtally.core.renewal.RunningTerm;
@@ -7,6 +8,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.worksheet.calculation.LineForm;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongFunction;
@@ -106,9 +108,14 @@ class AgreementStore {
         .single();
   }
 
-  void insertLine(long agreement, String product, String words, NextTerm.NextLine next) {
+  /**
+   * Writes a line.
+   *
+   * @param each of the charge, rounded: for reading only
+   */
+  void insertLine(
+      long agreement, LineForm form, Quantity quantity, UnitPrice each, NextTerm.NextLine next) {
     RunningTerm.PlanLine line = next.line();
-    UnitPrice unitNet = line.unitNet();
     sql.sql(
             """
             INSERT INTO agreement_line (agreement_id, line_id, product, description, quantity, unit_net, every_months,
@@ -117,10 +124,10 @@ class AgreementStore {
             """)
         .param("agreement", agreement)
         .param("line", line.id())
-        .param("product", product)
-        .param("words", words)
-        .param("quantity", line.quantity().toThousandths())
-        .param("unit", unitNet.toTenThousandths())
+        .param("product", form.product())
+        .param("words", form.description())
+        .param("quantity", quantity.toThousandths())
+        .param("unit", each.toTenThousandths())
         .param("every", line.everyMonths())
         .param("charge", next.charge().getAmountMinorLong())
         .update();

@@ -40,6 +40,7 @@ class QuoteController {
   private static final int PAGE = 100;
   private static final String LAST = "9223372036854775807";
   private final QuoteService quotes;
+  private final SendingService sending;
   private final OpportunityService opportunities;
   private final CreditService credit;
   private final AccountService accounts;
@@ -48,12 +49,14 @@ class QuoteController {
 
   QuoteController(
       QuoteService quotes,
+      SendingService sending,
       OpportunityService opportunities,
       CreditService credit,
       AccountService accounts,
       ApprovalService approvals,
       Idempotency once) {
     this.quotes = quotes;
+    this.sending = sending;
     this.opportunities = opportunities;
     this.credit = credit;
     this.accounts = accounts;
@@ -93,7 +96,7 @@ class QuoteController {
       String madeBy,
       LocalDate madeOn,
       Quote.Terms terms,
-      List<QuoteService.Obstacle> obstacles,
+      List<SendingService.Obstacle> obstacles,
       List<ApprovalService.ApprovalView> approvals,
       QuoteActs may,
       long version,
@@ -141,7 +144,7 @@ class QuoteController {
         q.document().maker().name(),
         q.document().madeOn(),
         q.terms(),
-        quotes.obstacles(q, calculation),
+        sending.obstacles(q, calculation),
         asked,
         new QuoteActs(
             mine && q.isDraft(),
@@ -210,7 +213,7 @@ class QuoteController {
       @RequestHeader("If-Match") String version,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @SignedIn Actor actor) {
-    return new QuoteMade(quotes.send(id, Versions.of(version), key, actor));
+    return new QuoteMade(sending.send(id, Versions.of(version), key, actor));
   }
 
   @GetMapping(path = "/quotes/{id}/quote.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
@@ -219,6 +222,6 @@ class QuoteController {
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)
         .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + quote.number() + ".pdf\"")
-        .body(quotes.pdf(quote, actor));
+        .body(sending.pdf(quote, actor));
   }
 }

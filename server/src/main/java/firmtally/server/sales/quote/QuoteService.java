@@ -6,16 +6,11 @@ import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
-import firmtally.server.integration.mail.EmailQueue;
-import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.jobs.DueWork;
-import firmtally.server.platform.web.BadInput;
-import firmtally.server.platform.web.Conflict;
-import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -37,34 +32,22 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The acts on quotes. */
+/** The acts on quotes, up to the moment in which one is sent, and what becomes of it afterwards. */
 @Service
 public class QuoteService implements DueWork {
   private static final int LONGEST = 200;
-  private static final int FOLLOW_UP_BEFORE = 7;
-  private static final String SEND = "send-quote";
   private final QuoteStore store;
   private final DocumentService documents;
   private final ApprovalService approvals;
   private final WorksheetService worksheets;
   private final Pipeline pipeline;
-  private final Company company;
+  private final SettingsService settings;
+  private final ChangeLog log;
+  private final Clock clock;
 
   /** What a quote is made from, and what moves with it. */
   private record Pipeline(
-      OpportunityService opportunities,
-      MoveService moves,
-      ActivityService activities,
-      AccountService accounts) {}
-
-  /** What an act asks for and leaves behind beside the quote itself. */
-  private record Company(
-      SettingsService settings,
-      EmailQueue emails,
-      QuotePrinter printer,
-      ChangeLog log,
-      Idempotency once,
-      Clock clock) {}
+      OpportunityService opportunities, MoveService moves, AccountService accounts) {}
 
   QuoteService(
       QuoteStore store,
@@ -73,20 +56,18 @@ public class QuoteService implements DueWork {
       WorksheetService worksheets,
       OpportunityService opportunities,
       MoveService moves,
-      ActivityService activities,
       AccountService accounts,
       SettingsService settings,
-      EmailQueue emails,
-      QuotePrinter printer,
       ChangeLog log,
-      Idempotency once,
       Clock clock) {
     this.store = store;
     this.documents = documents;
     this.approvals = approvals;
     this.worksheets = worksheets;
-    this.pipeline = new Pipeline(opportunities, moves, activities, accounts);
-    this.company = new Company(settings, emails, printer, log, once, clock);
+    this.pipeline = new Pipeline(opportunities, moves, accounts);
+    this.settings = settings;
+    this.log = log;
+    this.clock = clock;
   }
 
   /** A quote in a list; the role is whose sign-off its terms need. */
@@ -111,9 +92,6 @@ public class QuoteService implements DueWork {
       String paymentTerms,
       String deliveryTerms) {}
 
-  /** What stands between a quote and the customer, and the field that mends it; blank for none. */
-  public record Obstacle(String at, String words) {}
-
   /** A quote that somebody may read. */
   public Quote readable(long id, Actor actor) {
     Document document = documents.readable(DocumentKind.QUOTE, id, actor);
@@ -121,7 +99,7 @@ public class QuoteService implements DueWork {
   }
 
   List<QuoteRow> page(String state, long before, int most, Actor actor) {
-    return store.page(state, before, most, actor, company.settings().amounts());
+    return store.page(state, before, most, actor, settings.amounts());
   }
 
   private Opportunity opportunity(Quote quote, Actor actor) {
@@ -176,7 +154,7 @@ public class QuoteService implements DueWork {
             .filter(email -> !email.isEmpty())
             .orElse(account.email());
     return new Quote.Terms(
-        today().plusDays(company.settings().company().quoteDays()),
+        today().plusDays(settings.company().quoteDays()),
         address(account, who),
         emailTo,
         letter(who, opportunity.title()),
@@ -220,15 +198,13 @@ public class QuoteService implements DueWork {
     input.check();
     documents.changed(before.document(), version);
     store.update(id, terms);
-    company
-        .log()
-        .note(
-            actor.id(),
-            "quote",
-            id,
-            "terms",
-            before.terms().validUntil().toString(),
-            terms.validUntil().toString());
+    log.note(
+        actor.id(),
+        "quote",
+        id,
+        "terms",
+        before.terms().validUntil().toString(),
+        terms.validUntil().toString());
   }
 
   /** Saves the lines of a draft. What was asked about the lines before is no longer asked. */
@@ -237,7 +213,7 @@ public class QuoteService implements DueWork {
     Quote quote = editableDraft(id, actor);
     Calculation saved = worksheets.save(quote.worksheetId(), version, context(quote, actor), form);
     approvals.clear(id, ApprovalService.SIGN_OFF, "The lines were changed.", actor);
-    company.log().note(actor.id(), "quote", id, "lines", null, saved.contract().toString());
+    log.note(actor.id(), "quote", id, "lines", null, saved.contract().toString());
     return saved;
   }
 
@@ -248,14 +224,15 @@ public class QuoteService implements DueWork {
     }
   }
 
-  private static String problems(Calculation calculation) {
+  static String problems(Calculation calculation) {
     return calculation.problems().stream()
         .map(Problem::message)
         .distinct()
         .collect(Collectors.joining(" "));
   }
 
-  private Quote editableDraft(long id, Actor actor) {
+  /** A draft that somebody may change. */
+  Quote editableDraft(long id, Actor actor) {
     Quote quote = readable(id, actor);
     pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
     if (!quote.isDraft()) {
@@ -270,35 +247,6 @@ public class QuoteService implements DueWork {
     long version = calculation.locked() ? calculation.version() - 1 : calculation.version();
     return calculation.check().signOff().filter(SignOff::needed).isPresent()
         && !approvals.isSignedOff(quote.id(), version);
-  }
-
-  /** What stands between a draft and the customer. */
-  List<Obstacle> obstacles(Quote quote, Calculation calculation) {
-    List<Obstacle> obstacles = new ArrayList<>();
-    if (!quote.isDraft()) {
-      return obstacles;
-    }
-    if (quote.terms().emailTo().isEmpty()) {
-      obstacles.add(new Obstacle("emailTo", "There is no email address to send it to."));
-    }
-    if (quote.terms().validUntil().isBefore(today())) {
-      obstacles.add(new Obstacle("validUntil", "Its last day is past."));
-    }
-    if (!calculation.problems().isEmpty()) {
-      obstacles.add(new Obstacle("lines", problems(calculation)));
-    }
-    if (needsSignOff(quote, calculation)) {
-      SignOff signOff = calculation.check().signOff().orElseThrow();
-      obstacles.add(
-          new Obstacle(
-              "signOff",
-              "Needs sign-off by "
-                  + signOff.role().orElseThrow()
-                  + ": "
-                  + calculation.signOffWords()
-                  + "."));
-    }
-    return obstacles;
   }
 
   /** Asks for the sign-off that a draft's terms need, with a word of why. */
@@ -329,134 +277,11 @@ public class QuoteService implements DueWork {
             why,
             calculation.version()),
         actor);
-    company.log().note(actor.id(), "quote", id, "sign-off", null, "asked: " + why);
-  }
-
-  /** The PDF: as it was sent, or of the draft as it stands. */
-  public byte[] pdf(Quote quote, Actor actor) {
-    return documents
-        .paper(quote.document())
-        .orElseGet(() -> print(quote, calculation(quote, actor), actor));
-  }
-
-  private byte[] print(Quote quote, Calculation calculation, Actor actor) {
-    return company
-        .printer()
-        .print(
-            quote,
-            company.settings().company().name(),
-            opportunity(quote, actor).title(),
-            calculation);
-  }
-
-  /**
-   * Sends a draft: the quote is locked, its PDF goes out by email, the opportunity moves on, and a
-   * follow-up is planned before it expires. All or nothing. The PDF is made before the act, so that
-   * nobody waits for it.
-   */
-  public long send(long id, long version, String key, Actor actor) {
-    String target = "quote " + id + " " + version;
-    Optional<Long> done = company.once().done(key, actor.id(), SEND, target);
-    if (done.isPresent()) {
-      return done.get();
-    }
-    Quote quote = editableDraft(id, actor);
-    Calculation calculation = calculation(quote, actor);
-    if (quote.terms().emailTo().isEmpty()) {
-      throw BadInput.at("emailTo", "Say where to send it.");
-    }
-    List<Obstacle> obstacles = obstacles(quote, calculation);
-    if (!obstacles.isEmpty()) {
-      throw new NotPossible(
-          obstacles.stream().map(Obstacle::words).collect(Collectors.joining(" ")));
-    }
-    byte[] pdf = print(quote, calculation, actor);
-    return company
-        .once()
-        .once(
-            key,
-            actor.id(),
-            SEND,
-            target,
-            () -> send(quote, version, new Paper(calculation, pdf), actor));
-  }
-
-  /** What was printed, and of which calculation. */
-  private record Paper(Calculation of, byte[] pdf) {}
-
-  private long send(Quote quote, long version, Paper paper, Actor actor) {
-    Opportunity opportunity = pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
-    WorksheetContext context = pipeline.opportunities().context(opportunity);
-    Calculation now = worksheets.get(quote.worksheetId(), context);
-    if (now.version() != paper.of().version() || !now.contract().equals(paper.of().contract())) {
-      throw new Conflict(
-          "Lines or prices changed while the quote was printed. Look at them and send it again.",
-          quote.version());
-    }
-    worksheets.lock(quote.worksheetId(), context);
-    documents.become(
-        quote.document(),
-        version,
-        quote.state(),
-        QuoteState.SENT,
-        "sent to " + quote.terms().emailTo(),
-        actor);
-    store.setSent(quote.id(), company.clock().instant());
-    String file = documents.keepPaper(quote.id(), paper.pdf());
-    company
-        .emails()
-        .queue(
-            new EmailQueue.Email(
-                "quote",
-                quote.id(),
-                quote.document().maker().email(),
-                quote.document().maker().name(),
-                quote.terms().emailTo(),
-                "Quote " + quote.number() + ": " + opportunity.title(),
-                text(quote),
-                quote.number() + ".pdf",
-                file));
-    pipeline.moves().happened(opportunity.id(), "quote-sent", actor);
-    planFollowUp(quote, opportunity);
-    return quote.id();
-  }
-
-  /**
-   * Takes over a quote that was sent before: it is locked and its opportunity moves on, but nothing
-   * leaves the company. Its PDF is printed when it is asked for.
-   */
-  @Transactional
-  public void takeOverAsSent(long id, Actor actor) {
-    Quote quote = editableDraft(id, actor);
-    worksheets.lock(quote.worksheetId(), context(quote, actor));
-    documents.become(
-        quote.document(), quote.version(), quote.state(), QuoteState.SENT, "sent", actor);
-    store.setSent(id, company.clock().instant());
-    pipeline.moves().happened(quote.opportunityId(), "quote-sent", actor);
-  }
-
-  private void planFollowUp(Quote quote, Opportunity opportunity) {
-    LocalDate before = quote.terms().validUntil().minusDays(FOLLOW_UP_BEFORE);
-    pipeline
-        .activities()
-        .planBySystem(
-            opportunity.id(),
-            "call",
-            "Follow up quote " + quote.number(),
-            before.isBefore(today()) ? today() : before,
-            opportunity.ownerId());
-  }
-
-  private String text(Quote quote) {
-    return quote.terms().letter()
-        + "\n\n"
-        + quote.document().maker().name()
-        + "\n"
-        + company.settings().company().name();
+    log.note(actor.id(), "quote", id, "sign-off", null, "asked: " + why);
   }
 
   private LocalDate today() {
-    return LocalDate.now(company.clock());
+    return LocalDate.now(clock);
   }
 
   /**

@@ -153,8 +153,33 @@ public record LineForm(
         null);
   }
 
+  /**
+   * The same line with what was given on it, once it is sold: neither optional nor one of several.
+   */
+  public LineForm sold() {
+    return new LineForm(
+        id,
+        LINE,
+        product,
+        description,
+        family,
+        listPrice,
+        unitCost,
+        taxPercent,
+        quantity,
+        discountPercent,
+        unitPrice,
+        gift,
+        false,
+        null,
+        false,
+        everyMonths,
+        termMonths,
+        null);
+  }
+
   /** The same line for who does not see costs. */
-  LineForm withoutCost() {
+  public LineForm withoutCost() {
     return unitCost == null
         ? this
         : new LineForm(

@@ -23,6 +23,11 @@ public record WorksheetForm(
     return new WorksheetForm(lines, null, null, null, null);
   }
 
+  /** Other lines, with the same percent off the whole. */
+  public WorksheetForm with(List<LineForm> others) {
+    return new WorksheetForm(others, discountPercent, null, null, null);
+  }
+
   /** The same as it was read: its lines, and its discount as a plain number. */
   WorksheetForm read(List<LineForm> rows, Optional<DocumentDiscount> discount) {
     String percent =
