@@ -105,6 +105,13 @@
             >
           {/each}
         </tbody>
+        {#if sheet.data.total > rows.length}<tfoot
+            ><tr
+              ><td colspan="6" class="heed"
+                >The {rows.length} weightiest of {sheet.data.total}; the rest comes up as these are done.</td
+              ></tr
+            ></tfoot
+          >{/if}
       </table>
       <div>
         <Period period={sheet.data.period} />

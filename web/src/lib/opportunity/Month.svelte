@@ -43,6 +43,9 @@
   <button class="plain feed" onclick={() => feed(false)}>Subscribe…</button>
 </div>
 <Notice refusal={refusalOf(calendar)} />
+{#if calendar.data?.more}<p class="heed" role="status">
+    There is more than a calendar holds. Choose a user or a team to see all of theirs.
+  </p>{/if}
 <table aria-label="Calendar of {monthOf(shown)}">
   <thead
     ><tr

@@ -2,7 +2,7 @@ import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 import { api, ask, type Schemas } from '$lib/api/client';
 
 export type Row = Schemas['OpportunityRow'];
-type Page = Schemas['OpportunityPage'];
+type Page = { rows: Row[]; after: string | null };
 type Group = Schemas['GroupRow'];
 type Query = Record<string, string | number>;
 
@@ -41,7 +41,7 @@ export class Pages {
       kept.forEach((key) => this.open.add(key));
       this.loaded.clear();
       keys.forEach((key, n) =>
-        this.loaded.set(key, { rows: pages[n]?.rows ?? [], next: pages[n]?.next ?? null, busy: false })
+        this.loaded.set(key, { rows: pages[n]?.rows ?? [], next: pages[n]?.after ?? null, busy: false })
       );
       this.failure = null;
     } catch (thrown) {
@@ -64,7 +64,7 @@ export class Pages {
       const number = this.#asked;
       const page = await this.#page(key, '');
       if (number !== this.#asked) return;
-      this.loaded.set(key, { rows: page.rows, next: page.next, busy: false });
+      this.loaded.set(key, { rows: page.rows, next: page.after, busy: false });
     }
     this.open.add(key);
   }
@@ -77,7 +77,7 @@ export class Pages {
     this.loaded.set(key, { ...before, busy: true });
     const page = await this.#page(key, before.next);
     if (number !== this.#asked) return;
-    this.loaded.set(key, { rows: [...before.rows, ...page.rows], next: page.next, busy: false });
+    this.loaded.set(key, { rows: [...before.rows, ...page.rows], next: page.after, busy: false });
   }
 
   /** Everything that is unfolded, one line after the other. */

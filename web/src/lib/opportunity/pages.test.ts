@@ -17,8 +17,8 @@ describe('pages of the list', () => {
 
   it('goes on after the last row until there is no more', async () => {
     get
-      .mockResolvedValueOnce({ rows: [row(1), row(2)], next: '2|x' })
-      .mockResolvedValueOnce({ rows: [row(3)], next: null });
+      .mockResolvedValueOnce({ rows: [row(1), row(2)], after: '2|x' })
+      .mockResolvedValueOnce({ rows: [row(3)], after: null });
     const pages = new Pages();
     await pages.start({ state: 'open' });
     expect(pages.lines.map((l) => l.kind)).toEqual(['row', 'row', 'more']);
@@ -35,7 +35,7 @@ describe('pages of the list', () => {
       { key: '8', label: 'Agreed', count: 1, value: '1', weighted: '1' }
     ];
     get.mockImplementation((path?: string) =>
-      Promise.resolve(path?.endsWith('groups') ? groups : { rows: [row(5)], next: null })
+      Promise.resolve(path?.endsWith('groups') ? groups : { rows: [row(5)], after: null })
     );
     const pages = new Pages();
     await pages.start({ group: 'stage' });
@@ -52,11 +52,11 @@ describe('pages of the list', () => {
     let slow: (value: unknown) => void = () => undefined;
     get
       .mockReturnValueOnce(new Promise((resolve) => (slow = resolve)))
-      .mockResolvedValueOnce({ rows: [row(2)], next: null });
+      .mockResolvedValueOnce({ rows: [row(2)], after: null });
     const pages = new Pages();
     const first = pages.start({ q: 'a' });
     await pages.start({ q: 'ab' });
-    slow({ rows: [row(1)], next: null });
+    slow({ rows: [row(1)], after: null });
     await first;
     expect(pages.lines).toEqual([{ kind: 'row', row: row(2), in: '' }]);
   });

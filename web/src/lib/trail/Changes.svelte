@@ -1,17 +1,19 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
   import { at, day, words } from '$lib/ui/format';
-  import { load } from '$lib/ui/load.svelte';
+  import More from '$lib/ui/More.svelte';
+  import { listed } from '$lib/ui/further.svelte';
   /** Who changed what of a record, when, from what to what. */
   let { record, id }: { record: string; id: number } = $props();
-  const log = load(
+  const log = listed(
     () => ['log', record, id],
-    () => api.GET('/api/records/{kind}/{id}/log', { params: { path: { kind: record, id } } })
+    (after) =>
+      api.GET('/api/records/{kind}/{id}/log', { params: { path: { kind: record, id }, query: { after } } })
   );
 </script>
 
 <ol aria-label="Changes">
-  {#each log.data ?? [] as entry, n (n)}
+  {#each log.rows as entry (entry.id)}
     <li>
       <span class="quiet">{day(entry.at)} {at(entry.at)}</span>
       <div>
@@ -24,6 +26,7 @@
     </li>
   {:else}<li class="quiet">{log.isPending ? 'Looking…' : 'Nothing was changed yet.'}</li>{/each}
 </ol>
+<More list={log} />
 
 <style>
   li {

@@ -36,4 +36,31 @@ describe('pages beneath the first', () => {
     expect(further.refusal?.message).toBe('Not reached');
     expect(further.has).toBe(true);
   });
+
+  it('are asked for anew with the first, as many as were shown', async () => {
+    let round = 'old';
+    const further = new Further<string>((after) =>
+      Promise.resolve({ rows: [round + after], after: after === 'a' ? 'b' : after === 'b' ? 'c' : null })
+    );
+    further.begin({ rows: ['0'], after: 'a' });
+    await further.show();
+    await further.show();
+    round = 'new';
+    await further.again({ rows: ['0'], after: 'a' });
+    expect(further.rows).toEqual(['newa', 'newb']);
+    expect(further.has).toBe(true);
+  });
+
+  it('stay beneath a first page that was asked for anew in vain', async () => {
+    let fails = false;
+    const further = new Further<string>((after) =>
+      fails ? Promise.reject(new Refusal(0, 'Not reached', '', [], null)) : Promise.resolve({ rows: [after] })
+    );
+    further.begin({ rows: ['0'], after: 'a' });
+    await further.show();
+    fails = true;
+    await further.again({ rows: ['0'], after: 'a' });
+    expect(further.rows).toEqual(['a']);
+    expect(further.refusal?.message).toBe('Not reached');
+  });
 });

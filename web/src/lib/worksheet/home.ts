@@ -56,7 +56,7 @@ export function homeOf(home: HomeKind, id: number): Home {
     savedBy: async () => {
       const kind = home === 'quotes' ? 'quote' : 'opportunity';
       const changes = await ask(api.GET('/api/records/{kind}/{id}/log', { params: { path: { kind, id } } }));
-      return changes.find((change) => change.what === 'lines')?.person ?? 'Somebody else';
+      return changes.rows.find((change) => change.what === 'lines')?.person ?? 'Somebody else';
     },
     workings:
       home === 'quotes'

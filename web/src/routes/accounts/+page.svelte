@@ -1,23 +1,25 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, ask, asRefusal, type Refusal } from '$lib/api/client';
+  import { api, ask } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { words } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
+  import { listed } from '$lib/ui/further.svelte';
   let q = $state('');
-  const list = load(
+  const list = listed(
     () => ['accounts', q],
-    () => api.GET('/api/accounts', { params: { query: { q } } })
+    (after) => api.GET('/api/accounts', { params: { query: { q, after } } })
   );
+  const acts = new Acts();
   let opening = $state(page.url.searchParams.has('new'));
-  let refusal = $state<Refusal | null>(null);
   let form = $state({
     name: '',
     kind: 'company',
@@ -38,14 +40,12 @@
     ['phone', 'Phone']
   ] as const;
 
-  async function open(event: SubmitEvent) {
+  function open(event: SubmitEvent) {
     event.preventDefault();
-    try {
+    void acts.run(async () => {
       const made = await ask(api.POST('/api/accounts', { body: form }));
       await goto('/accounts/' + made.id);
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
+    });
   }
   offer(() => (session.sells ? [{ label: 'New account', keys: 'n', run: () => (opening = true) }] : []));
 </script>
@@ -60,7 +60,7 @@
         ><Icon name="plus" size={13} />New account</button
       >{/if}
   </div>
-  <Notice refusal={refusalOf(list)} />
+  <Notice refusal={list.refusal} />
   <table class="ledger" aria-label="Accounts">
     <thead
       ><tr
@@ -70,7 +70,7 @@
       ></thead
     >
     <tbody>
-      {#each list.data?.rows ?? [] as row (row.id)}
+      {#each list.rows as row (row.id)}
         <tr>
           <td>{row.number}</td>
           <td><a href="/accounts/{row.id}">{row.name}</a></td>
@@ -90,14 +90,15 @@
       {/each}
     </tbody>
   </table>
+  <More {list} />
 </div>
 <Ask bind:open={opening} title="New account">
   <form onsubmit={open}>
     {#each FIELDS as [name, label], n (name)}
-      <Field {label} {name} bind:value={form[name]} problem={refusal?.at(name)} focus={n === 0} />
+      <Field {label} {name} bind:value={form[name]} problem={acts.at(name)} focus={n === 0} />
     {/each}
-    <Notice {refusal} />
-    <p><button class="act main">Open it</button></p>
+    <Notice refusal={acts.refusal} />
+    <p><button class="act main" disabled={acts.busy}>Open it</button></p>
   </form>
 </Ask>
 

@@ -5,14 +5,16 @@
   import { session } from '$lib/shell/session.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Field from '$lib/ui/Field.svelte';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
   import { day } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
+  import { load } from '$lib/ui/load.svelte';
   /** Call lists: those that are walked, and a new one picked from accounts or contacts. */
-  const lists = load(
+  const list = listed(
     () => ['call-lists'],
-    () => api.GET('/api/call-lists')
+    (after) => api.GET('/api/call-lists', { params: { query: { after } } })
   );
   const acts = new Acts();
   let making = $state(false);
@@ -61,7 +63,7 @@
         >New call list</button
       >{/if}
   </div>
-  <Notice refusal={refusalOf(lists)} />
+  <Notice refusal={list.refusal} />
   {#if making}
     <div class="two">
       <form class="leaf pad" onsubmit={make} aria-label="New call list">
@@ -145,7 +147,7 @@
       ></thead
     >
     <tbody>
-      {#each lists.data ?? [] as row (row.id)}
+      {#each list.rows as row (row.id)}
         <tr>
           <td><a href="/calls/{row.id}">{row.name}</a></td><td>{row.campaign}</td><td class="quiet"
             >{row.person}</td
@@ -156,11 +158,12 @@
           >
         </tr>
       {:else}<tr
-          ><td colspan="9" class="quiet">{lists.isPending ? 'Looking…' : 'None yet. Press n to pick one.'}</td
+          ><td colspan="9" class="quiet">{list.isPending ? 'Looking…' : 'None yet. Press n to pick one.'}</td
           ></tr
         >{/each}
     </tbody>
   </table>
+  <More {list} />
 </div>
 
 <style>

@@ -1,35 +1,31 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { api, ask, type Schemas } from '$lib/api/client';
+  import { api } from '$lib/api/client';
   import Head from '$lib/catalogue/Head.svelte';
   import ProductForm from '$lib/catalogue/ProductForm.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Icon from '$lib/ui/Icon.svelte';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, percent, unitPrice } from '$lib/ui/format';
-  import { Further } from '$lib/ui/further.svelte';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
+  import { load } from '$lib/ui/load.svelte';
   let q = $state('');
   let family = $state('');
   let sale = $state('yes');
   let adding = $state(false);
   const digits = $derived(session.company?.minorDigits ?? 2);
   const query = $derived({ q, family, sale });
-  const list = load(
+  const list = listed(
     () => ['products', q, family, sale],
-    () => api.GET('/api/products/list', { params: { query } })
+    (after) => api.GET('/api/products/list', { params: { query: { ...query, after } } })
   );
   const families = load(
     () => ['products', 'families'],
     () => api.GET('/api/products/families')
   );
-  const further = new Further<Schemas['ProductView']>((after) =>
-    ask(api.GET('/api/products/list', { params: { query: { ...query, after } } }))
-  );
-  const rows = $derived([...(list.data?.rows ?? []), ...further.rows]);
-  $effect(() => further.begin(list.data));
   offer(() => (session.manages ? [{ label: 'New product', keys: 'n', run: () => (adding = true) }] : []));
 </script>
 
@@ -49,7 +45,7 @@
         ><Icon name="plus" size={13} />New product</button
       >{/if}
   </Head>
-  <Notice refusal={refusalOf(list) ?? further.refusal} />
+  <Notice refusal={list.refusal} />
   <table class="ledger" aria-label="Products">
     <thead
       ><tr
@@ -61,7 +57,7 @@
       ></thead
     >
     <tbody>
-      {#each rows as p (p.code)}
+      {#each list.rows as p (p.code)}
         <tr>
           <td><a href="/catalogue/{encodeURIComponent(p.code)}">{p.code}</a></td>
           <td
@@ -89,7 +85,7 @@
       {/each}
     </tbody>
   </table>
-  {#if further.has}<p><button class="act" onclick={() => void further.show()}>Show more</button></p>{/if}
+  <More {list} />
 </div>
 <Ask bind:open={adding} title="New product" wide>
   <ProductForm

@@ -5,26 +5,25 @@
   import { contactDetails } from '$lib/enquiry/enquiry';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, words } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
   import { tone } from '$lib/ui/tones';
   let first = $state<HTMLInputElement>();
   let pile = $state('open');
   let whose = $state(session.me?.role === 'rep' ? 'mine' : 'all');
   let q = $state('');
-  let most = $state<number | undefined>(undefined);
   const query = $derived({
     state: pile,
     owner: whose === 'mine' ? (session.me?.id ?? 0) : 0,
-    q,
-    ...(most === undefined ? {} : { before: most })
+    q
   });
-  const list = load(
+  const list = listed(
     () => ['enquiries', query],
-    () => api.GET('/api/enquiries', { params: { query } })
+    (after) => api.GET('/api/enquiries', { params: { query: { ...query, after } } })
   );
   const TABS = [
     { key: 'open', label: 'To be worked' },
@@ -40,24 +39,14 @@
       ? [{ label: 'Assignment rules and how they went', keys: 'u', run: () => goto('/enquiries/rules') }]
       : [])
   ]);
-  // Kept here so that the first page is asked for anew after a filter changes.
-  function narrow() {
-    most = undefined;
-  }
 </script>
 
 <svelte:head><title>Enquiries · Firm Tally</title></svelte:head>
 <div class="page">
   <div class="head">
     <h1>Enquiries</h1>
-    <input
-      class="box"
-      placeholder="Name, number, place or what about"
-      aria-label="Filter"
-      bind:value={q}
-      oninput={narrow}
-    />
-    <select class="box" aria-label="Whose" bind:value={whose} onchange={narrow}>
+    <input class="box" placeholder="Name, number, place or what about" aria-label="Filter" bind:value={q} />
+    <select class="box" aria-label="Whose" bind:value={whose}>
       <option value="mine">mine</option><option value="all">everybody’s</option>
     </select>
     <a class="act" href="/calls">Call lists</a>
@@ -66,8 +55,8 @@
       <a class="act" href="/outside/web-form.html" target="_blank" rel="noopener">Web form</a>{/if}
   </div>
   {#if session.sells}<AddEnquiry bind:first onTaken={() => list.refetch()} />{/if}
-  <Tabs tabs={TABS} bind:chosen={pile} label="State" onChoose={narrow} />
-  <Notice refusal={refusalOf(list)} />
+  <Tabs tabs={TABS} bind:chosen={pile} label="State" />
+  <Notice refusal={list.refusal} />
   <table class="ledger" aria-label="Enquiries">
     <thead
       ><tr
@@ -76,7 +65,7 @@
       ></thead
     >
     <tbody>
-      {#each list.data?.rows ?? [] as row (row.id)}
+      {#each list.rows as row (row.id)}
         <tr>
           <td><a href="/enquiries/{row.id}">{row.number}</a></td>
           <td>{row.name}{row.town ? ', ' + row.town : ''}</td>
@@ -108,18 +97,8 @@
       {/each}
     </tbody>
   </table>
-  <p class="more">
-    {#if most !== undefined}<button class="act" onclick={narrow}>The newest</button>{/if}
-    {#if list.data?.next}<button class="act" onclick={() => (most = list.data?.next ?? undefined)}
-        >Earlier ones</button
-      >{/if}
-  </p>
+  <More {list} />
 </div>
 
 <style>
-  .more {
-    margin-top: 12px;
-    display: flex;
-    gap: 10px;
-  }
 </style>

@@ -1,14 +1,15 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, figure, words } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
   import { tone } from '$lib/ui/tones';
   let status = $state('');
-  const list = load(
+  const list = listed(
     () => ['orders', status],
-    () => api.GET('/api/orders', { params: { query: { state: status } } })
+    (after) => api.GET('/api/orders', { params: { query: { state: status, after } } })
   );
 </script>
 
@@ -22,7 +23,7 @@
       ><option value="invoiced">invoiced</option>
     </select>
   </div>
-  <Notice refusal={refusalOf(list)} />
+  <Notice refusal={list.refusal} />
   <table class="ledger" aria-label="Orders">
     <thead
       ><tr
@@ -32,7 +33,7 @@
       ></thead
     >
     <tbody>
-      {#each list.data?.rows ?? [] as row (row.id)}
+      {#each list.rows as row (row.id)}
         <tr>
           <td><a href="/orders/{row.id}">{row.number}</a></td>
           <td>{row.title}</td>
@@ -53,4 +54,5 @@
       {/each}
     </tbody>
   </table>
+  <More {list} />
 </div>

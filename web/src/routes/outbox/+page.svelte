@@ -1,27 +1,22 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { at, day } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
+  import { load } from '$lib/ui/load.svelte';
   let open = $state(0);
-  // The id below which this page begins; the ones before it are the way back.
-  let pages = $state<number[]>([]);
-  const list = load(
-    () => ['outbox', pages.at(-1)],
-    () => api.GET('/api/outbox', { params: { query: { before: pages.at(-1) } } })
+  const list = listed(
+    () => ['outbox'],
+    (after) => api.GET('/api/outbox', { params: { query: { after } } })
   );
-  const rows = $derived(list.data?.rows ?? []);
+  const rows = $derived(list.rows);
   const shown = $derived(open || (rows[0]?.id ?? 0));
   const email = load(
     () => ['email', shown],
     () => api.GET('/api/outbox/{id}', { params: { path: { id: shown } } }),
     () => shown > 0
   );
-
-  function turn(to: number[]) {
-    pages = to;
-    open = 0;
-  }
 </script>
 
 <svelte:head><title>Outbox · Firm Tally</title></svelte:head>
@@ -30,8 +25,10 @@
     <h1>Outbox</h1>
     <span class="quiet">A stand-in: mails are kept here, and nothing leaves the machine.</span>
   </div>
-  <Notice refusal={refusalOf(list)} />
-  {#if list.data && !rows.length}<p class="quiet">No email yet. Sending a quote puts one here.</p>{/if}
+  <Notice refusal={list.refusal} />
+  {#if !list.isPending && !list.refusal && !rows.length}<p class="quiet">
+      No email yet. Sending a quote puts one here.
+    </p>{/if}
   <div class="two">
     <div class="leaf list">
       {#each rows as row (row.id)}
@@ -41,14 +38,7 @@
           ></button
         >
       {/each}
-      {#if pages.length || list.data?.next}<p class="turn">
-          <button class="act" disabled={!pages.length} onclick={() => turn(pages.slice(0, -1))}>Newer</button>
-          <button
-            class="act"
-            disabled={!list.data?.next}
-            onclick={() => turn([...pages, list.data?.next ?? 0])}>Older</button
-          >
-        </p>{/if}
+      <More {list} />
     </div>
     {#if shown && email.data}
       <article class="leaf">
@@ -91,11 +81,6 @@
   .list span {
     font-weight: 400;
     font-size: 12px;
-  }
-  .turn {
-    display: flex;
-    gap: 8px;
-    padding: 8px 12px;
   }
   article {
     padding: 14px 18px;

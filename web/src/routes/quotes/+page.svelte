@@ -1,15 +1,16 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, figure, words } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
   import { tone } from '$lib/ui/tones';
   let status = $state('open');
-  const list = load(
+  const list = listed(
     () => ['quotes', status],
-    () => api.GET('/api/quotes', { params: { query: { state: status } } })
+    (after) => api.GET('/api/quotes', { params: { query: { state: status, after } } })
   );
 </script>
 
@@ -23,7 +24,7 @@
       >
     </select>
   </div>
-  <Notice refusal={refusalOf(list)} />
+  <Notice refusal={list.refusal} />
   <table class="ledger" aria-label="Quotes">
     <thead
       ><tr
@@ -33,7 +34,7 @@
       ></thead
     >
     <tbody>
-      {#each list.data?.rows ?? [] as row (row.id)}
+      {#each list.rows as row (row.id)}
         {@const out = row.state === 'sent' && row.validUntil < (session.view?.today ?? '')}
         <tr>
           <td><a href="/quotes/{row.id}">{row.number}</a></td>
@@ -55,4 +56,5 @@
       {/each}
     </tbody>
   </table>
+  <More {list} />
 </div>

@@ -1,12 +1,13 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { day, figure } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
-  const list = load(
+  import { listed } from '$lib/ui/further.svelte';
+  const list = listed(
     () => ['agreements'],
-    () => api.GET('/api/agreements')
+    (after) => api.GET('/api/agreements', { params: { query: { after } } })
   );
   const today = $derived(session.view?.today ?? '');
   // Twelve months ahead of today, for the ribbon: drawing only.
@@ -20,7 +21,7 @@
 <svelte:head><title>Renewals · Firm Tally</title></svelte:head>
 <div class="page">
   <div class="head"><h1>What ends when</h1></div>
-  <Notice refusal={refusalOf(list)} />
+  <Notice refusal={list.refusal} />
   <table class="ledger" aria-label="Agreements">
     <thead>
       <tr>
@@ -35,7 +36,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each list.data ?? [] as row (row.id)}
+      {#each list.rows as row (row.id)}
         {@const due = row.callOn <= today && !row.calledAt}
         <tr id={row.number}>
           <td>{row.number}</td>
@@ -67,6 +68,7 @@
       {/each}
     </tbody>
   </table>
+  <More {list} />
 </div>
 
 <style>

@@ -9,11 +9,12 @@
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Icon from '$lib/ui/Icon.svelte';
+  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure, percent, unitPrice, words } from '$lib/ui/format';
-  import { Further } from '$lib/ui/further.svelte';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
+  import { load } from '$lib/ui/load.svelte';
   /** Who pays what for which products: every rule, and a tester that says which one gives a price. */
   type Rule = Schemas['SavedRule'];
   let about = $state(untrack(() => page.url.searchParams.get('about') ?? ''));
@@ -25,9 +26,9 @@
   const digits = $derived(session.company?.minorDigits ?? 2);
   const today = $derived(session.view?.today ?? '');
   const query = $derived({ about, scope, day: when === 'now' ? today : '' });
-  const list = load(
+  const list = listed(
     () => ['price-rules', about, scope, when],
-    () => api.GET('/api/price-rules', { params: { query } })
+    (after) => api.GET('/api/price-rules', { params: { query: { ...query, after } } })
   );
   const families = load(
     () => ['products', 'families'],
@@ -38,11 +39,6 @@
     () => api.GET('/api/price-rules/groups')
   );
   const acts = new Acts(() => list.refetch());
-  const further = new Further<Rule>((after) =>
-    ask(api.GET('/api/price-rules', { params: { query: { ...query, after } } }))
-  );
-  const rows = $derived([...(list.data?.rows ?? []), ...further.rows]);
-  $effect(() => further.begin(list.data));
 
   function retire(rule: Rule) {
     void acts
@@ -97,7 +93,7 @@
       >{/if}
   </Head>
   <PriceTester />
-  <Notice refusal={refusalOf(list) ?? further.refusal ?? acts.refusal} />
+  <Notice refusal={list.refusal ?? acts.refusal} />
   {#if ended}<p role="status">
       {ended.code} is out of force.
       <button class="plain" onclick={() => ended && back(ended)}>Take it back</button>
@@ -110,7 +106,7 @@
       ></thead
     >
     <tbody>
-      {#each rows as rule (rule.code)}
+      {#each list.rows as rule (rule.code)}
         <tr class:quiet={rule.deactivated}>
           <td>{rule.code}</td>
           <td>{rule.forWhom ? `${rule.scope} ${words(rule.forWhom)}` : 'everyone'}</td>
@@ -146,7 +142,7 @@
         >{/each}
     </tbody>
   </table>
-  {#if further.has}<p><button class="act" onclick={() => void further.show()}>Show more</button></p>{/if}
+  <More {list} />
 </div>
 <Ask bind:open={adding} title="New price rule" wide>
   <RuleForm families={families.data ?? []} groups={groups.data ?? []} onDone={done} />

@@ -65,7 +65,7 @@ class CatalogueActsTest {
         rep.get("/api/accounts/" + rep.get("/api/opportunities/" + open).text("/accountId"));
     assertThat(list.body().at("/opportunities").findValuesAsString("value")).contains("220.00");
     long id = Long.parseLong(manager.get("/api/products/CH-1").text("/id"));
-    assertThat(manager.get("/api/records/product/" + id + "/log").text("/0/after"))
+    assertThat(manager.get("/api/records/product/" + id + "/log").text("/rows/0/after"))
         .contains("list 110");
   }
 

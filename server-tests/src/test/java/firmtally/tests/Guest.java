@@ -3,6 +3,8 @@ package firmtally.tests;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.http.HttpClient;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import org.springframework.core.io.ByteArrayResource;
 import org.springframework.http.HttpHeaders;
@@ -60,13 +62,31 @@ final class Guest {
     return send(HttpMethod.GET, path, null, Map.of());
   }
 
+  /** Every row of a list, page after page. */
+  List<JsonNode> rows(String path) {
+    List<JsonNode> rows = new ArrayList<>();
+    String next = "";
+    do {
+      String url = path + (path.contains("?") ? "&" : "?") + "after={after}";
+      JsonNode page = send(HttpMethod.GET, url, null, Map.of(), next).is(200).body();
+      page.path("rows").forEach(rows::add);
+      next = page.required("after").isNull() ? null : page.path("after").asString();
+    } while (next != null);
+    return rows;
+  }
+
   Answer post(String path, Object body) {
     return send(HttpMethod.POST, path, body, Map.of());
   }
 
-  Answer send(HttpMethod method, String path, Object body, Map<String, String> headers) {
+  Answer send(
+      HttpMethod method,
+      String path,
+      Object body,
+      Map<String, String> headers,
+      Object... values) {
     RestTestClient.RequestBodySpec request =
-        client.method(method).uri(path).header("X-XSRF-TOKEN", token());
+        client.method(method).uri(path, values).header("X-XSRF-TOKEN", token());
     headers.forEach(request::header);
     if (body != null) {
       request.contentType(MediaType.APPLICATION_JSON).body(JSON.writeValueAsString(body));

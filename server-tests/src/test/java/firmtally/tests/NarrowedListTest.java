@@ -22,14 +22,7 @@ class NarrowedListTest {
 
   /** Every row of a list, page after page. */
   private static List<JsonNode> all(Guest guest, String query) {
-    List<JsonNode> rows = new ArrayList<>();
-    String after = "";
-    do {
-      Guest.Answer page = guest.get("/api/opportunities?" + query + after).is(200);
-      page.body().at("/rows").forEach(rows::add);
-      after = page.body().path("next").isNull() ? "" : "&after=" + page.text("/next");
-    } while (!after.isEmpty());
-    return rows;
+    return guest.rows("/api/opportunities?" + query);
   }
 
   @ParameterizedTest

@@ -557,7 +557,7 @@ CREATE INDEX quote_terms_valid ON quote_terms(valid_until);
 CREATE VIEW quote AS
   SELECT d.id, d.number, d.revision, d.opportunity_id, d.account_id, d.state, d.worksheet_id, d.made_by, d.made_on,
          d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at
-  FROM document d JOIN quote_terms t ON t.document_id = d.id;
+  FROM document d JOIN quote_terms t ON t.document_id = d.id WHERE d.kind = 'quote';
 
 CREATE TABLE order_terms (
   document_id INTEGER PRIMARY KEY REFERENCES document(id),
@@ -568,7 +568,7 @@ CREATE TABLE order_terms (
 CREATE VIEW sales_order AS
   SELECT d.id, d.number, d.follows_id AS quote_id, d.opportunity_id, d.account_id, d.state, d.worksheet_id,
          d.made_by AS placed_by, d.made_on AS placed_on, d.version, t.po_number, t.invoice_on, t.released_at
-  FROM document d JOIN order_terms t ON t.document_id = d.id;
+  FROM document d JOIN order_terms t ON t.document_id = d.id WHERE d.kind = 'order';
 
 -- What somebody has to say yes to: a sign-off of a quote's terms, a hold of an order. Whoever asks does not answer.
 CREATE TABLE approval (

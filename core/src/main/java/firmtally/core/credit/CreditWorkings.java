@@ -168,9 +168,10 @@ final class CreditWorkings {
 
   private void timeline() {
     List<CreditCheck.Day> days = check.timeline();
+    Projection projection = new Projection(file, check.exposure());
     Working.Draft first =
         Working.of("timeline[0].exposure", "on asOf all still count", day("asOf", file.asOf()));
-    for (Leaving leaving : new Projection(file, check.exposure()).leavings()) {
+    for (Leaving leaving : projection.leavings()) {
       List<Input> inputs = new ArrayList<>(List.of(Input.of("balance", leaving.balance())));
       leaving.on().ifPresent(on -> inputs.add(day("leavesOn", on)));
       first.step(new Step(leaving.ref(), Texts.word(leaving.why()), inputs));
@@ -178,7 +179,7 @@ final class CreditWorkings {
     workings.add(first.exactly(check.exposure()));
     for (int i = 1; i < days.size(); i++) {
       Money before = days.get(i - 1).exposure();
-      Money leaving = leavingBetween(days.get(i - 1).date(), days.get(i).date());
+      Money leaving = projection.leavingBetween(days.get(i - 1).date(), days.get(i).date());
       workings.add(
           Working.of(
                   "timeline[" + i + "].exposure",
@@ -188,14 +189,6 @@ final class CreditWorkings {
               .exactly(before.minus(leaving)));
     }
     earliestClear(days);
-  }
-
-  private Money leavingBetween(LocalDate after, LocalDate upTo) {
-    return new Projection(file, check.exposure())
-        .leavings().stream()
-            .filter(l -> l.on().filter(day -> day.isAfter(after) && !day.isAfter(upTo)).isPresent())
-            .map(Leaving::balance)
-            .reduce(Money.zero(file.currency()), Money::plus);
   }
 
   private void earliestClear(List<CreditCheck.Day> days) {

@@ -23,11 +23,13 @@ final class Projection {
   private final CreditFile file;
   private final TreeMap<LocalDate, Money> limits = new TreeMap<>();
   private final List<CreditCheck.Day> days = new ArrayList<>();
+  private final TreeMap<LocalDate, Money> leaving;
 
   Projection(CreditFile file, Money exposure) {
     this.file = file;
     file.limits().forEach(limit -> limits.put(limit.from(), limit.amount()));
-    walk(exposure, leaving());
+    leaving = leaving();
+    walk(exposure);
   }
 
   /** Limit and exposure at asOf and at each later day on which either changes. */
@@ -45,6 +47,12 @@ final class Projection {
   Money limit(LocalDate on) {
     Map.Entry<LocalDate, Money> entry = limits.floorEntry(on);
     return entry == null ? Money.zero(file.currency()) : entry.getValue();
+  }
+
+  /** What leaves after one day and up to another. */
+  Money leavingBetween(LocalDate after, LocalDate upTo) {
+    return leaving.subMap(after, false, upTo, true).values().stream()
+        .reduce(Money.zero(file.currency()), Money::plus);
   }
 
   private TreeMap<LocalDate, Money> leaving() {
@@ -85,7 +93,7 @@ final class Projection {
     return new Leaving(order.ref(), order.balance(), Optional.of(day), Leaving.Why.ORDER);
   }
 
-  private void walk(Money exposure, TreeMap<LocalDate, Money> leaving) {
+  private void walk(Money exposure) {
     LocalDate last = file.asOf().plusDays(DAYS);
     TreeMap<LocalDate, Money> changes = new TreeMap<>(leaving);
     limits.keySet().forEach(day -> changes.putIfAbsent(day, Money.zero(file.currency())));

@@ -67,4 +67,26 @@ public final class InTurn<T> {
     }
     return best.who();
   }
+
+  /**
+   * The same after somebody was given one more.
+   *
+   * <p>Example: Ann with weight 2 and Bo with weight 1, given 1 and 0; after {@code given(Ann)}
+   * they were given 2 and 0, and Bo is next.
+   *
+   * @throws IllegalArgumentException when they are none of those to choose from
+   */
+  public InTurn<T> given(T who) {
+    if (shares.stream().noneMatch(share -> share.who().equals(who))) {
+      throw new IllegalArgumentException("unknown " + who);
+    }
+    return new InTurn<>(
+        shares.stream()
+            .map(
+                share ->
+                    share.who().equals(who)
+                        ? new Share<>(who, share.weight(), share.given() + 1)
+                        : share)
+            .toList());
+  }
 }

@@ -147,10 +147,25 @@ class CatalogueFiles {
     return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);
   }
 
-  /** Tries a file of products; with {@code take} it is put in when nothing is wrong with it. */
-  @Transactional
-  CatalogueFileView takeProducts(byte[] file, boolean take, Actor actor) {
+  /** What a file of products would do; nothing is kept and nobody waits for it. */
+  CatalogueFileView tryProducts(byte[] file, Actor actor) {
     actor.checkManages();
+    return products(file).view(false);
+  }
+
+  /** Puts a file of products in, when nothing is wrong with it. */
+  @Transactional
+  CatalogueFileView takeProducts(byte[] file, Actor actor) {
+    actor.checkManages();
+    Tried<Product> tried = products(file);
+    CatalogueFileView view = tried.view(true);
+    if (view.taken()) {
+      catalogue.put(tried.found().good(), actor);
+    }
+    return view;
+  }
+
+  private Tried<Product> products(byte[] file) {
     Map<String, Product> before = new HashMap<>();
     catalogue.all().forEach(p -> before.put(p.code(), p));
     Found<Product> found =
@@ -159,18 +174,13 @@ class CatalogueFiles {
                 row -> Optional.ofNullable(before.get(row.at("Code"))).map(CatalogueFiles::cells),
                 (row, input) -> catalogue.read(product(row), input),
                 Product::code);
-    CatalogueFileView view =
-        found.view(
-            p -> Optional.ofNullable(before.get(p.code())),
-            (p, was) ->
-                was.listPrice().equals(p.listPrice())
-                    ? "changed"
-                    : "list " + was.listPrice() + " becomes " + p.listPrice(),
-            take);
-    if (view.taken()) {
-      catalogue.put(found.good(), actor);
-    }
-    return view;
+    return new Tried<>(
+        found,
+        p -> Optional.ofNullable(before.get(p.code())),
+        (p, was) ->
+            was.listPrice().equals(p.listPrice())
+                ? "changed"
+                : "list " + was.listPrice() + " becomes " + p.listPrice());
   }
 
   private static ProductService.ProductForm product(Row row) {
@@ -191,27 +201,38 @@ class CatalogueFiles {
         row.at("Lead days"));
   }
 
-  /** Tries a file of price rules; with {@code take} it is put in when nothing is wrong with it. */
-  @Transactional
-  CatalogueFileView takeRules(byte[] file, boolean take, Actor actor) {
+  /** What a file of price rules would do. */
+  CatalogueFileView tryRules(byte[] file, Actor actor) {
     actor.checkManages();
+    return rules(file).view(false);
+  }
+
+  /** Puts a file of price rules in, when nothing is wrong with it. */
+  @Transactional
+  CatalogueFileView takeRules(byte[] file, Actor actor) {
+    actor.checkManages();
+    Tried<PriceRule> tried = rules(file);
+    CatalogueFileView view = tried.view(true);
+    if (view.taken()) {
+      rules.put(tried.found().good(), actor);
+    }
+    return view;
+  }
+
+  private Tried<PriceRule> rules(byte[] file) {
+    PriceRuleService.Known known = rules.known();
     Map<String, PriceRule> before = new HashMap<>();
     rules.inUse().forEach(rule -> before.put(rule.id(), rule));
     Found<PriceRule> found =
         Sheet.read(file, RULES)
             .each(
                 row -> Optional.ofNullable(before.get(row.at("Code"))).map(CatalogueFiles::cells),
-                (row, input) -> rules.read(rule(row), input).stream().findFirst(),
+                (row, input) -> rules.read(rule(row), known, input).stream().findFirst(),
                 PriceRule::id);
-    CatalogueFileView view =
-        found.view(
-            r -> Optional.ofNullable(before.get(r.id())),
-            (r, was) -> PriceRuleService.words(r),
-            take);
-    if (view.taken()) {
-      rules.put(found.good(), actor);
-    }
-    return view;
+    return new Tried<>(
+        found,
+        r -> Optional.ofNullable(before.get(r.id())),
+        (r, was) -> PriceRuleService.words(r));
   }
 
   private static PriceRuleService.RuleForm rule(Row row) {
@@ -324,6 +345,14 @@ class CatalogueFiles {
         }
       }
       return new Found<>(good, numbers, problems);
+    }
+  }
+
+  /** What was read of a file, beside what is known. */
+  private record Tried<T>(
+      Found<T> found, Function<T, Optional<T>> before, BiFunction<T, T, String> change) {
+    CatalogueFileView view(boolean take) {
+      return found.view(before, change, take);
     }
   }
 

@@ -55,7 +55,9 @@ class CatalogueFilesController {
       @RequestParam(defaultValue = "false") boolean take,
       @SignedIn Actor actor)
       throws IOException {
-    return files.takeProducts(file.getBytes(), take, actor);
+    return take
+        ? files.takeProducts(file.getBytes(), actor)
+        : files.tryProducts(file.getBytes(), actor);
   }
 
   /** Tries a file of price rules, or puts it in. */
@@ -65,6 +67,8 @@ class CatalogueFilesController {
       @RequestParam(defaultValue = "false") boolean take,
       @SignedIn Actor actor)
       throws IOException {
-    return files.takeRules(file.getBytes(), take, actor);
+    return take
+        ? files.takeRules(file.getBytes(), actor)
+        : files.tryRules(file.getBytes(), actor);
   }
 }

@@ -4,7 +4,9 @@ import firmtally.core.pricing.PriceRule;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versions;
 import java.time.LocalDate;
 import java.util.List;
@@ -27,9 +29,11 @@ import org.springframework.web.bind.annotation.RestController;
 class PriceRuleController {
   private static final int PAGE = 200;
   private final PriceRuleService rules;
+  private final Idempotency idempotency;
 
-  PriceRuleController(PriceRuleService rules) {
+  PriceRuleController(PriceRuleService rules, Idempotency idempotency) {
     this.rules = rules;
+    this.idempotency = idempotency;
   }
 
   /** A rule as it is kept. */
@@ -66,26 +70,20 @@ class PriceRuleController {
     }
   }
 
-  record RuleList(List<SavedRule> rows, @MaybeNull String after) {}
-
   record RulesAdded(List<String> codes) {}
 
   /** The rules by their codes; with a day only those in force on it. */
   @Open("Price rules are read by whoever is signed in.")
   @GetMapping
-  RuleList list(
+  Paged<SavedRule> list(
       @RequestParam(defaultValue = "") String scope,
       @RequestParam(defaultValue = "") String whom,
       @RequestParam(defaultValue = "") String about,
       @RequestParam(defaultValue = "") String day,
       @RequestParam(defaultValue = "") String after) {
-    List<SavedRule> rows =
-        rules
-            .list(new PriceRuleStore.RuleQuery(scope, whom, about.strip(), day, after, PAGE))
-            .stream()
-            .map(SavedRule::of)
-            .toList();
-    return new RuleList(rows, rows.size() == PAGE ? rows.get(PAGE - 1).code() : null);
+    List<PriceRuleStore.Kept> found =
+        rules.list(new PriceRuleStore.RuleQuery(scope, whom, about.strip(), day, after, PAGE + 1));
+    return Paged.of(found, PAGE, kept -> kept.rule().id()).map(SavedRule::of);
   }
 
   /** The customer groups. */
@@ -96,8 +94,12 @@ class PriceRuleController {
   }
 
   @PostMapping
-  RulesAdded add(@RequestBody PriceRuleService.RuleForm typed, @SignedIn Actor actor) {
-    return new RulesAdded(rules.add(typed, actor));
+  RulesAdded add(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody PriceRuleService.RuleForm typed,
+      @SignedIn Actor actor) {
+    idempotency.once(key, actor.id(), "add price rule", "", () -> rules.add(typed, actor));
+    return new RulesAdded(rules.codes(typed));
   }
 
   @PutMapping("/{code}")

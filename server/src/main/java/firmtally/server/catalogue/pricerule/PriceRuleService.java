@@ -16,10 +16,12 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -73,7 +75,15 @@ public class PriceRuleService {
 
   /** The rules that could apply to an account: its own, its group's, everyone's. */
   public List<PriceRule> applyingTo(String account, Optional<String> group) {
-    return store.applying(account, group.orElse(""));
+    return store.inUse().stream()
+        .filter(
+            rule ->
+                switch (rule.scope()) {
+                  case EVERYONE -> true;
+                  case ACCOUNT -> rule.forWhom().filter(account::equals).isPresent();
+                  case GROUP -> group.isPresent() && rule.forWhom().equals(group);
+                })
+        .toList();
   }
 
   /**
@@ -87,10 +97,11 @@ public class PriceRuleService {
 
   /** The rules that are in use, by code. */
   public List<PriceRule> inUse() {
-    return store.list(new PriceRuleStore.RuleQuery("", "", "", "", "", Integer.MAX_VALUE)).stream()
-        .filter(kept -> !kept.deactivated())
-        .map(PriceRuleStore.Kept::rule)
-        .toList();
+    return store.inUse();
+  }
+
+  private List<PriceRuleStore.Kept> all() {
+    return store.list(new PriceRuleStore.RuleQuery("", "", "", "", "", Integer.MAX_VALUE));
   }
 
   List<PriceRuleStore.Kept> list(PriceRuleStore.RuleQuery query) {
@@ -107,7 +118,7 @@ public class PriceRuleService {
 
   /** Adds the rules of a form, one for each of its breaks. */
   @Transactional
-  public List<String> add(RuleForm typed, Actor actor) {
+  public void add(RuleForm typed, Actor actor) {
     actor.checkManages();
     Input input = new Input();
     checkGroup(typed, input);
@@ -120,7 +131,11 @@ public class PriceRuleService {
     input.check();
     rules.forEach(rule -> add(rule, actor));
     events.publishEvent(new PricesChanged(priced(rules)));
-    return rules.stream().map(PriceRule::id).toList();
+  }
+
+  /** The codes of the rules that a form in order makes, in the order of its breaks. */
+  List<String> codes(RuleForm typed) {
+    return read(typed, new Input()).stream().map(PriceRule::id).toList();
   }
 
   /** Adds a rule that is known to be in order. */
@@ -170,19 +185,20 @@ public class PriceRuleService {
   @Transactional(propagation = Propagation.MANDATORY)
   public void put(List<PriceRule> rules, Actor actor) {
     List<PriceRule> touched = new ArrayList<>();
+    Map<String, PriceRuleStore.Kept> known =
+        all().stream().collect(Collectors.toMap(kept -> kept.rule().id(), Function.identity()));
     for (PriceRule rule : rules) {
-      Optional<PriceRuleStore.Kept> before = store.find(rule.id());
-      if (before.isEmpty()) {
+      PriceRuleStore.Kept before = known.get(rule.id());
+      if (before == null) {
         add(rule, actor);
         touched.add(rule);
-      } else if (before.get().deactivated() || !before.get().rule().equals(rule)) {
-        store.update(rule, before.get().version());
-        if (before.get().deactivated()) {
-          store.setDeactivated(before.get().id(), before.get().version() + 1, false);
+      } else if (before.deactivated() || !before.rule().equals(rule)) {
+        store.update(rule, before.version());
+        if (before.deactivated()) {
+          store.setDeactivated(before.id(), before.version() + 1, false);
         }
-        log.note(
-            actor.id(), RULE, before.get().id(), "rule", words(before.get().rule()), words(rule));
-        touched.add(before.get().rule());
+        log.note(actor.id(), RULE, before.id(), "rule", words(before.rule()), words(rule));
+        touched.add(before.rule());
         touched.add(rule);
       }
     }
@@ -191,25 +207,64 @@ public class PriceRuleService {
 
   private Set<String> priced(List<PriceRule> rules) {
     Set<String> codes = new HashSet<>();
-    rules.forEach(rule -> codes.addAll(store.pricedBy(rule)));
+    rules.forEach(rule -> rule.product().ifPresent(codes::add));
+    Set<String> families =
+        rules.stream().flatMap(rule -> rule.family().stream()).collect(Collectors.toSet());
+    codes.addAll(store.codesOf(families));
     return codes;
   }
 
+  /** What there is that a rule can be about. */
+  public interface Known {
+    boolean isAccount(String number);
+
+    boolean isProduct(String code);
+
+    boolean isFamily(String family);
+  }
+
+  /** All that there is, read at once: for the many rules of a file. */
+  public Known known() {
+    Set<String> accounts = Set.copyOf(store.accounts());
+    Map<String, String> families = store.families();
+    Set<String> named = Set.copyOf(families.values());
+    return new Known() {
+      @Override
+      public boolean isAccount(String number) {
+        return accounts.contains(number);
+      }
+
+      @Override
+      public boolean isProduct(String code) {
+        return families.containsKey(code);
+      }
+
+      @Override
+      public boolean isFamily(String family) {
+        return named.contains(family);
+      }
+    };
+  }
+
+  private List<PriceRule> read(RuleForm typed, Input input) {
+    return read(typed, store, input);
+  }
+
   /** The rules of a form, one for each of its breaks; problems are gathered in the input. */
-  public List<PriceRule> read(RuleForm typed, Input input) {
+  public List<PriceRule> read(RuleForm typed, Known known, Input input) {
     String code = input.text("code", typed.code(), LONGEST);
     Optional<String> scope = input.oneOf("scope", typed.scope(), SCOPES);
     if (scope.isEmpty() && (typed.scope() == null || typed.scope().isBlank())) {
       input.refuse("scope", "Say for whom: an account, a group or everyone.");
     }
-    Optional<String> whom = whom(typed, scope.orElse(""), input);
+    Optional<String> whom = whom(typed, scope.orElse(""), known, input);
     Optional<String> product = given(typed.product());
     Optional<String> family = given(typed.family());
     product
-        .filter(p -> !store.isProduct(p))
+        .filter(p -> !known.isProduct(p))
         .ifPresent(p -> input.refuse("product", "There is no product " + p + "."));
     family
-        .filter(f -> !store.isFamily(f))
+        .filter(f -> !known.isFamily(f))
         .ifPresent(f -> input.refuse("product", "There is no product in a family " + f + "."));
     if (product.isPresent() == family.isPresent()) {
       input.refuse("product", "Name a product or a family, one of them.");
@@ -264,13 +319,13 @@ public class PriceRuleService {
     }
   }
 
-  private Optional<String> whom(RuleForm typed, String scope, Input input) {
+  private Optional<String> whom(RuleForm typed, String scope, Known known, Input input) {
     Optional<String> whom = given(typed.forWhom());
     if ("everyone".equals(scope) && whom.isPresent()) {
       input.refuse("forWhom", "A rule for everyone is for nobody in particular.");
     } else if (!"everyone".equals(scope) && whom.isEmpty()) {
       input.refuse("forWhom", "Say for which " + (scope.isEmpty() ? "customers" : scope) + ".");
-    } else if ("account".equals(scope) && !store.isAccount(whom.get())) {
+    } else if ("account".equals(scope) && !known.isAccount(whom.get())) {
       input.refuse("forWhom", "There is no account " + whom.get() + ".");
     }
     return whom;

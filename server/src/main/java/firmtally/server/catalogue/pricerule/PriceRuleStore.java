@@ -6,20 +6,26 @@ import firmtally.core.money.UnitPrice;
 import firmtally.core.pricing.PriceRule;
 import firmtally.core.pricing.Scope;
 import firmtally.server.platform.database.Columns;
+import firmtally.server.platform.database.JsonList;
+import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.database.Sql;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
 @Repository
-class PriceRuleStore {
+class PriceRuleStore implements PriceRuleService.Known {
   private static final String COLUMNS =
       """
       SELECT id, code, scope, for_whom, product, family, min_quantity, from_day, to_day, price, percent_off, deactivated,
@@ -48,6 +54,7 @@ class PriceRuleStore {
       """;
 
   private final Sql sql;
+  private final Remembered<List<PriceRule>> inUse = new Remembered<>(this::readInUse);
 
   PriceRuleStore(Sql sql) {
     this.sql = sql;
@@ -95,17 +102,13 @@ class PriceRuleStore {
         .list();
   }
 
-  /** The rules that could apply to an account, by its number or its group, or to everyone. */
-  List<PriceRule> applying(String account, String group) {
-    return sql.sql(
-            COLUMNS
-                + """
-                WHERE deactivated = 0 AND (scope = 'everyone' OR (scope = 'account' AND for_whom = :account)
-                   OR (scope = 'group' AND for_whom = :group))
-                ORDER BY code
-                """)
-        .param("account", account)
-        .param("group", group)
+  /** The rules in use, by code. They are asked for at each key, and changed now and then. */
+  List<PriceRule> inUse() {
+    return inUse.get();
+  }
+
+  private List<PriceRule> readInUse() {
+    return sql.sql(COLUMNS + " WHERE deactivated = 0 ORDER BY code")
         .query((row, n) -> kept(row, n).rule())
         .list();
   }
@@ -128,14 +131,17 @@ class PriceRuleStore {
   }
 
   long insert(PriceRule rule) {
+    inUse.forget();
     return bound(INSERT, rule).query(Long.class).single();
   }
 
   int update(PriceRule rule, long version) {
+    inUse.forget();
     return bound(UPDATE, rule).param("version", version).update();
   }
 
   int setDeactivated(long id, long version, boolean deactivated) {
+    inUse.forget();
     return sql.sql(
             """
             UPDATE price_rule SET deactivated = :deactivated, version = version + 1
@@ -161,21 +167,24 @@ class PriceRuleStore {
         .param("off", rule.percentOff().map(Percent::toTenThousandths).orElse(null));
   }
 
-  boolean isAccount(String number) {
+  @Override
+  public boolean isAccount(String number) {
     return sql.sql("SELECT EXISTS (SELECT 1 FROM account WHERE number = :number)")
         .param("number", number)
         .query(Boolean.class)
         .single();
   }
 
-  boolean isProduct(String code) {
+  @Override
+  public boolean isProduct(String code) {
     return sql.sql("SELECT EXISTS (SELECT 1 FROM product WHERE code = :code)")
         .param("code", code)
         .query(Boolean.class)
         .single();
   }
 
-  boolean isFamily(String family) {
+  @Override
+  public boolean isFamily(String family) {
     return sql.sql("SELECT EXISTS (SELECT 1 FROM product WHERE family = :family)")
         .param("family", family)
         .query(Boolean.class)
@@ -194,16 +203,27 @@ class PriceRuleStore {
             .list());
   }
 
-  /** The codes of what a rule prices. */
-  Set<String> pricedBy(PriceRule rule) {
-    if (rule.product().isPresent()) {
-      return Set.of(rule.product().get());
-    }
-    return new TreeSet<>(
-        sql.sql("SELECT code FROM product WHERE family = :family")
-            .param("family", rule.family().orElseThrow())
+  /** The numbers of all accounts. */
+  List<String> accounts() {
+    return sql.sql("SELECT number FROM account").query(String.class).list();
+  }
+
+  /** The family of each product, by its code. */
+  Map<String, String> families() {
+    Map<String, String> families = new HashMap<>();
+    sql.sql("SELECT code, family FROM product")
+        .query((RowCallbackHandler) row -> families.put(row.getString(1), row.getString(2)));
+    return families;
+  }
+
+  /** The codes of the products in some families. */
+  List<String> codesOf(Collection<String> families) {
+    return families.isEmpty()
+        ? List.of()
+        : sql.sql("SELECT code FROM product WHERE family IN (SELECT value FROM json_each(:families))")
+            .param("families", JsonList.of(families))
             .query(String.class)
-            .list());
+            .list();
   }
 
   private static Kept kept(ResultSet row, int n) throws SQLException {

@@ -5,7 +5,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versions;
 import java.io.IOException;
 import java.time.LocalDate;
@@ -33,10 +35,13 @@ class ProductController {
   private static final int PAGE = 200;
   private final ProductService catalogue;
   private final PriceRuleService rules;
+  private final Idempotency idempotency;
 
-  ProductController(ProductService catalogue, PriceRuleService rules) {
+  ProductController(
+      ProductService catalogue, PriceRuleService rules, Idempotency idempotency) {
     this.catalogue = catalogue;
     this.rules = rules;
+    this.idempotency = idempotency;
   }
 
   record ProductView(
@@ -100,8 +105,6 @@ class ProductController {
   record ProductPage(
       ProductView product, long id, long version, boolean pictured, List<RuleView> rules) {}
 
-  record ProductList(List<ProductView> rows, @MaybeNull String after) {}
-
   record AssortmentForm(List<String> families) {}
 
   @GetMapping
@@ -125,23 +128,24 @@ class ProductController {
 
   @PostMapping
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void add(@RequestBody ProductService.ProductForm typed, @SignedIn Actor actor) {
-    catalogue.add(typed, actor);
+  void add(
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody ProductService.ProductForm typed,
+      @SignedIn Actor actor) {
+    idempotency.once(key, actor.id(), "add product", "", () -> catalogue.add(typed, actor));
   }
 
   /** The products by their codes, a page at a time. */
   @GetMapping("/list")
-  ProductList list(
+  Paged<ProductView> list(
       @RequestParam(defaultValue = "") String q,
       @RequestParam(defaultValue = "") String family,
       @RequestParam(defaultValue = "") String sale,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
-    List<ProductView> rows =
-        catalogue.list(new ProductStore.ProductQuery(q.strip(), family, sale, after, PAGE)).stream()
-            .map(p -> ProductView.of(p, actor))
-            .toList();
-    return new ProductList(rows, rows.size() == PAGE ? rows.get(PAGE - 1).code() : null);
+    List<Product> found =
+        catalogue.list(new ProductStore.ProductQuery(q.strip(), family, sale, after, PAGE + 1));
+    return Paged.of(found, PAGE, Product::code).map(p -> ProductView.of(p, actor));
   }
 
   @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")

@@ -5,6 +5,7 @@ import firmtally.server.catalogue.PricesChanged;
 import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
@@ -38,6 +39,8 @@ public class ProductService {
   private final FileService files;
   private final ChangeLog log;
   private final ApplicationEventPublisher events;
+  private final Remembered<List<String>> families;
+  private final Remembered<Map<Long, Set<String>>> assortments;
 
   ProductService(
       ProductStore store,
@@ -50,6 +53,8 @@ public class ProductService {
     this.files = files;
     this.log = log;
     this.events = events;
+    this.families = new Remembered<>(store::families);
+    this.assortments = new Remembered<>(store::assortments);
   }
 
   /** A product as typed; months are blank for what is not a plan. */
@@ -98,7 +103,7 @@ public class ProductService {
 
   /** The product families, by name. */
   public List<String> families() {
-    return store.families();
+    return families.get();
   }
 
   public Product get(String code) {
@@ -113,7 +118,7 @@ public class ProductService {
 
   /** The families that an account may buy from; empty when all of them. */
   public Set<String> assortmentOf(long account) {
-    return store.assortmentOf(account);
+    return assortments.get().getOrDefault(account, Set.of());
   }
 
   ProductMeta meta(String code) {
@@ -144,9 +149,13 @@ public class ProductService {
     return store.list(query);
   }
 
-  /** Adds a product. */
+  /**
+   * Adds a product.
+   *
+   * @return its number in the database
+   */
   @Transactional
-  public void add(ProductForm typed, Actor actor) {
+  public long add(ProductForm typed, Actor actor) {
     actor.checkManages();
     Input input = new Input();
     Optional<Product> product = new ProductReader(input).read(typed);
@@ -154,9 +163,9 @@ public class ProductService {
     if (store.find(product.get().code()).isPresent()) {
       throw BadInput.at("code", "There is a product of this code already.");
     }
-    add(product.get());
-    log.note(
-        actor.id(), PRODUCT, meta(product.get().code()).id(), "added", null, words(product.get()));
+    long id = add(product.get());
+    log.note(actor.id(), PRODUCT, id, "added", null, words(product.get()));
+    return id;
   }
 
   /** Changes a product; its code stays. Open worksheets that hold it are worked out anew. */
@@ -172,6 +181,7 @@ public class ProductService {
     input.check();
     ProductStore.Meta meta = found(code);
     log.expectOne(store.update(product.get(), version), PRODUCT, meta.id(), meta.version());
+    families.forget();
     index.put(PRODUCT, meta.id(), code, product.get().name() + " " + product.get().family());
     log.note(actor.id(), PRODUCT, meta.id(), "product", words(before), words(product.get()));
     events.publishEvent(new PricesChanged(Set.of(code)));
@@ -198,16 +208,17 @@ public class ProductService {
   @Transactional(propagation = Propagation.MANDATORY)
   public void put(List<Product> products, Actor actor) {
     Set<String> changed = new HashSet<>();
+    Map<String, Product> known = byCodes(products.stream().map(Product::code).toList());
     for (Product product : products) {
-      Optional<Product> before = store.find(product.code());
-      if (before.isEmpty()) {
-        add(product);
-        log.note(actor.id(), PRODUCT, meta(product.code()).id(), "added", null, words(product));
-      } else if (!before.get().equals(product)) {
+      Product before = known.get(product.code());
+      if (before == null) {
+        log.note(actor.id(), PRODUCT, add(product), "added", null, words(product));
+      } else if (!before.equals(product)) {
         ProductStore.Meta meta = found(product.code());
         store.update(product, meta.version());
+        families.forget();
         index.put(PRODUCT, meta.id(), product.code(), product.name() + " " + product.family());
-        log.note(actor.id(), PRODUCT, meta.id(), "product", words(before.get()), words(product));
+        log.note(actor.id(), PRODUCT, meta.id(), "product", words(before), words(product));
         changed.add(product.code());
       }
     }
@@ -300,15 +311,22 @@ public class ProductService {
     input.check();
     String before = String.join(", ", assortmentOf(account));
     store.setAssortment(account, new TreeSet<>(Input.given(families)));
+    assortments.forget();
     events.publishEvent(new TermsChanged(account));
     log.note(
         actor.id(), "account", account, "range", before, String.join(", ", assortmentOf(account)));
   }
 
-  /** Adds a product that is known to be in order. */
+  /**
+   * Adds a product that is known to be in order.
+   *
+   * @return its number in the database
+   */
   @Transactional
-  public void add(Product product) {
+  public long add(Product product) {
     long id = store.insert(product);
+    families.forget();
     index.add("product", id, product.code(), product.name() + " " + product.family());
+    return id;
   }
 }

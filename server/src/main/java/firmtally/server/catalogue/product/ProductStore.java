@@ -4,14 +4,18 @@ import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.server.platform.database.Columns;
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -81,8 +85,8 @@ class ProductStore {
     if (codes.isEmpty()) {
       return List.of();
     }
-    return sql.sql(COLUMNS + " WHERE code IN (:codes) ORDER BY code")
-        .param("codes", codes)
+    return sql.sql(COLUMNS + " WHERE code IN (SELECT value FROM json_each(:codes)) ORDER BY code")
+        .param("codes", JsonList.of(codes))
         .query(ProductStore::product)
         .list();
   }
@@ -91,8 +95,8 @@ class ProductStore {
     if (codes.isEmpty()) {
       return List.of();
     }
-    return sql.sql(COLUMNS + " WHERE " + LOOSE + " IN (:codes) ORDER BY code")
-        .param("codes", codes)
+    return sql.sql(COLUMNS + " WHERE " + LOOSE + " IN (SELECT value FROM json_each(:codes)) ORDER BY code")
+        .param("codes", JsonList.of(codes))
         .query(ProductStore::product)
         .list();
   }
@@ -220,12 +224,16 @@ class ProductStore {
         .list();
   }
 
-  /** The families that an account may buy from; none when all. */
-  Set<String> assortmentOf(long account) {
-    return new LinkedHashSet<>(
-        sql.sql("SELECT family FROM account_assortment WHERE account_id = :account ORDER BY family")
-            .param("account", account)
-            .query(String.class)
-            .list());
+  /** The families that accounts may buy from, by account; whoever is not there may buy from all. */
+  Map<Long, Set<String>> assortments() {
+    Map<Long, Set<String>> families = new HashMap<>();
+    sql.sql("SELECT account_id, family FROM account_assortment ORDER BY family")
+        .query(
+            (RowCallbackHandler)
+                row ->
+                    families
+                        .computeIfAbsent(row.getLong(1), account -> new LinkedHashSet<>())
+                        .add(row.getString(2)));
+    return families;
   }
 }

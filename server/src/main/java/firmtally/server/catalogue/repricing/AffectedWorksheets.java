@@ -2,11 +2,11 @@ package firmtally.server.catalogue.repricing;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import java.util.Collection;
 import java.util.List;
 import org.springframework.stereotype.Repository;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Finds the worksheets that can still change and hold some products. */
 @Repository
@@ -37,11 +37,9 @@ class AffectedWorksheets {
           + ")";
   private static final String ORDER = " ORDER BY home, id";
   private final Sql sql;
-  private final JsonMapper json;
 
-  AffectedWorksheets(Sql sql, JsonMapper json) {
+  AffectedWorksheets(Sql sql) {
     this.sql = sql;
-    this.json = json;
   }
 
   /** An open opportunity or a draft quote. */
@@ -53,7 +51,7 @@ class AffectedWorksheets {
     return codes.isEmpty()
         ? List.of()
         : sql.sql(OPEN + ORDER)
-            .param("codes", json.writeValueAsString(codes))
+            .param("codes", JsonList.of(codes))
             .query(Sheet.class)
             .list();
   }
@@ -68,7 +66,7 @@ class AffectedWorksheets {
     }
     return Visibility.bind(
             sql.sql("SELECT * FROM (" + OPEN + ") x WHERE " + READABLE + ORDER), actor)
-        .param("codes", json.writeValueAsString(codes))
+        .param("codes", JsonList.of(codes))
         .query(Sheet.class)
         .list();
   }

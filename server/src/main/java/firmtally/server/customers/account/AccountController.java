@@ -5,6 +5,7 @@ import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -42,21 +43,17 @@ class AccountController {
       String owner,
       boolean stopped) {}
 
-  record AccountList(List<AccountRow> rows, @MaybeNull String next) {}
-
   record Opened(long id) {}
 
   @GetMapping
-  AccountList page(
+  Paged<AccountRow> page(
       @RequestParam(defaultValue = "") String q,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
     Cursor from = Cursor.of(after);
-    List<Account> found = accounts.page(q, from.key(), from.id(), PAGE);
-    Account last = found.size() == PAGE ? found.get(PAGE - 1) : null;
-    return new AccountList(
-        found.stream().map(AccountController::row).toList(),
-        last == null ? null : new Cursor(last.name(), last.id()).toString());
+    List<Account> found = accounts.page(q, from.key(), from.id(), PAGE + 1);
+    return Paged.of(found, PAGE, last -> new Cursor(last.name(), last.id()))
+        .map(AccountController::row);
   }
 
   private static AccountRow row(Account a) {

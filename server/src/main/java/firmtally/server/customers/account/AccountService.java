@@ -3,6 +3,7 @@ package firmtally.server.customers.account;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.database.Snapshots;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
@@ -35,6 +36,7 @@ public class AccountService {
   private final SearchIndex index;
   private final PhoneIndex phones;
   private final ApplicationEventPublisher events;
+  private final Snapshots snapshots;
   private final Clock clock;
 
   AccountService(
@@ -45,6 +47,7 @@ public class AccountService {
       SearchIndex index,
       PhoneIndex phones,
       ApplicationEventPublisher events,
+      Snapshots snapshots,
       Clock clock) {
     this.store = store;
     this.records = records;
@@ -53,6 +56,7 @@ public class AccountService {
     this.index = index;
     this.phones = phones;
     this.events = events;
+    this.snapshots = snapshots;
     this.clock = clock;
   }
 
@@ -109,12 +113,13 @@ public class AccountService {
       String contact) {}
 
   private Account find(long id) {
-    return store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
+    return snapshots
+        .once(List.of(RECORD, id), () -> store.find(id))
+        .orElseThrow(() -> new NotThere(RECORD, id));
   }
 
-  /** An account that somebody may read. */
+  /** An account that somebody may read: whoever is signed in, as its kind says. */
   public Account readable(long id, Actor actor) {
-    records.checkReadable(RECORD, id, actor);
     return find(id);
   }
 
@@ -130,8 +135,7 @@ public class AccountService {
 
   /** The contacts of an account that somebody may read. */
   public List<Contact> contacts(long account, Actor actor) {
-    records.checkReadable(RECORD, account, actor);
-    return store.contacts(account);
+    return store.contacts(readable(account, actor).id());
   }
 
   /** Stops an account's credit, or lets it go on. */
@@ -352,8 +356,7 @@ public class AccountService {
 
   /** The notes on an account: pinned ones first, then the latest. */
   public List<NoteView> notes(long account, Actor actor) {
-    records.checkReadable(RECORD, account, actor);
-    return store.notes(account);
+    return store.notes(readable(account, actor).id());
   }
 
   /** Notes something down on an account; whoever sells may. */

@@ -134,7 +134,7 @@ class AccountStore {
             """
             SELECT n.id, n.words, n.pinned, p.name AS person, n.at
             FROM account_note n JOIN person p ON p.id = n.person_id
-            WHERE n.account_id = :account ORDER BY n.pinned DESC, n.id DESC LIMIT 100
+            WHERE n.account_id = :account ORDER BY n.pinned DESC, n.id DESC
             """)
         .param("account", account)
         .query(AccountService.NoteView.class)

@@ -3,7 +3,9 @@ package firmtally.server.customers.campaign;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Idempotency;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -12,6 +14,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -40,8 +43,9 @@ class CallController {
   record CallNoted(@MaybeNull Long opportunityId) {}
 
   @GetMapping
-  List<CallService.CallListRow> list(@SignedIn Actor actor) {
-    return calls.lists(actor);
+  Paged<CallService.CallListRow> list(
+      @RequestParam(defaultValue = "") String after, @SignedIn Actor actor) {
+    return calls.lists(Cursor.of(after), actor);
   }
 
   /** Whom a filter would pick; nothing is made by it. */

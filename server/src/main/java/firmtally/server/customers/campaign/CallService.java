@@ -8,7 +8,9 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
@@ -27,6 +29,7 @@ public class CallService {
   private static final String RECORD = "call-list";
   private static final int LONGEST = 120;
   private static final int MOST = 2000;
+  private static final int PAGE = 100;
   private static final int SHOWN = 200;
   private static final Set<String> OUTCOMES =
       Set.of("not-reached", "call-again", "no-interest", "reached", "opportunity");
@@ -136,8 +139,11 @@ public class CallService {
     return new Picked(all.stream().limit(SHOWN).toList(), all.size());
   }
 
-  List<CallListRow> lists(Actor actor) {
-    return store.lists(actor);
+  Paged<CallListRow> lists(Cursor after, Actor actor) {
+    return Paged.of(
+        store.lists(after, PAGE + 1, actor),
+        PAGE,
+        row -> new Cursor(row.closedOn() == null ? "" : "closed", row.id()));
   }
 
   private CallListRow find(long id) {

@@ -3,6 +3,7 @@ package firmtally.server.customers.campaign;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.database.Where;
 import java.util.List;
 import java.util.Optional;
@@ -106,14 +107,23 @@ class CallStore {
         .list();
   }
 
-  List<CallService.CallListRow> lists(Actor actor) {
+  /**
+   * Those that are walked first, then the closed ones, the newest first.
+   *
+   * @param after its key is {@code closed} where the page before ended among the closed ones
+   */
+  List<CallService.CallListRow> lists(Cursor after, int most, Actor actor) {
     return Visibility.bind(
             sql.sql(
                 LISTS
                     + " WHERE "
                     + Visibility.OWNED_READABLE
-                    + " ORDER BY l.closed_on IS NOT NULL, l.id DESC LIMIT 500"),
+                    + " AND (l.closed_on IS NOT NULL, -l.id) > (:closed, -:id)"
+                    + " ORDER BY l.closed_on IS NOT NULL, l.id DESC LIMIT :most"),
             actor)
+        .param("closed", after.isStart() ? -1 : after.key().isEmpty() ? 0 : 1)
+        .param("id", after.id())
+        .param("most", most)
         .query(CallService.CallListRow.class)
         .list();
   }

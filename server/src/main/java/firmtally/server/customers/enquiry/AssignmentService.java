@@ -11,6 +11,8 @@ import firmtally.server.platform.web.MaybeNull;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -119,16 +121,36 @@ public class AssignmentService {
     return Optional.ofNullable(minor).map(m -> Money.ofMinor(settings.company().currency(), m));
   }
 
-  /** Whom the first rule that means an enquiry gives it to; it counts as given. */
-  @Transactional
-  Given next(AssignmentRule.Facts facts) {
-    Optional<Rule> rule = rules().stream().filter(r -> core(r).means(facts)).findFirst();
-    if (rule.isEmpty()) {
-      return new Given(people.caretaker().id(), Optional.empty());
+  /** The rules as they are now, for one enquiry or for many in one act. */
+  Turns turns() {
+    return new Turns(rules());
+  }
+
+  /** Gives one enquiry after another to whose turn it is. */
+  final class Turns {
+    private final Map<Rule, AssignmentRule> rules = new LinkedHashMap<>();
+    private final Map<Rule, InTurn<Part>> turns = new HashMap<>();
+
+    private Turns(List<Rule> rules) {
+      rules.forEach(rule -> this.rules.put(rule, core(rule)));
     }
-    long person = turn(rule.get()).next().personId();
-    store.countGiven(rule.get().id(), person);
-    return new Given(person, Optional.of(rule.get().id()));
+
+    /** Whom the first rule that means an enquiry gives it to; it counts as given. */
+    Given next(AssignmentRule.Facts facts) {
+      return rules.entrySet().stream()
+          .filter(entry -> entry.getValue().means(facts))
+          .findFirst()
+          .map(entry -> next(entry.getKey()))
+          .orElseGet(() -> new Given(people.caretaker().id(), Optional.empty()));
+    }
+
+    private Given next(Rule rule) {
+      InTurn<Part> turn = turns.computeIfAbsent(rule, AssignmentService::turn);
+      Part part = turn.next();
+      turns.put(rule, turn.given(part));
+      store.countGiven(rule.id(), part.personId());
+      return new Given(part.personId(), Optional.of(rule.id()));
+    }
   }
 
   private AssignmentRule core(Rule rule) {

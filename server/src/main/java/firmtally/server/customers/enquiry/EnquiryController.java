@@ -6,6 +6,7 @@ import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
 import java.util.function.LongFunction;
@@ -75,8 +76,6 @@ class EnquiryController {
       boolean mayChange,
       long version) {}
 
-  record EnquiryList(List<EnquiryRow> rows, @MaybeNull Long next) {}
-
   /** An enquiry's page: itself, what was said, and who may be the same. */
   record EnquiryView(
       EnquiryRow enquiry, List<ActivityService.Activity> activities, List<Likeness.Like> alike) {}
@@ -92,26 +91,22 @@ class EnquiryController {
   record GiveTo(String owner) {}
 
   @GetMapping
-  EnquiryList page(
+  Paged<EnquiryRow> page(
       @RequestParam(defaultValue = "") String state,
       @RequestParam(defaultValue = "0") long owner,
       @RequestParam(defaultValue = "") String source,
       @RequestParam(defaultValue = "") String campaign,
       @RequestParam(defaultValue = "") String q,
-      @RequestParam(defaultValue = "9223372036854775807") long before,
+      @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
     LongFunction<String> amounts = settings.amounts();
-    List<EnquiryRow> rows =
-        enquiries
-            .page(
-                new EnquiryService.Filter(state, owner, source, campaign, q.strip()),
-                before,
-                PAGE,
-                actor)
-            .stream()
-            .map(e -> row(e, actor, amounts))
-            .toList();
-    return new EnquiryList(rows, rows.size() < PAGE ? null : rows.get(PAGE - 1).id());
+    List<Enquiry> found =
+        enquiries.page(
+            new EnquiryService.Filter(state, owner, source, campaign, q.strip()),
+            Paged.below(after),
+            PAGE + 1,
+            actor);
+    return Paged.of(found, PAGE, Enquiry::id).map(e -> row(e, actor, amounts));
   }
 
   private static EnquiryRow row(Enquiry e, Actor actor, LongFunction<String> amounts) {
@@ -151,7 +146,7 @@ class EnquiryController {
       @RequestParam(defaultValue = "") String postal,
       @RequestParam(defaultValue = "") String town,
       @SignedIn Actor actor) {
-    return likeness.find(name, email, phone, postal, town, 0);
+    return likeness.find(new Likeness.Asked(name, email, phone, postal, town), 0);
   }
 
   @GetMapping("/{id}")
@@ -160,7 +155,8 @@ class EnquiryController {
     return new EnquiryView(
         row(e, actor, settings.amounts()),
         activities.of(ActivityService.On.enquiry(id)),
-        likeness.find(e.name(), e.email(), e.phone(), e.postal(), e.town(), id));
+        likeness.find(
+            new Likeness.Asked(e.name(), e.email(), e.phone(), e.postal(), e.town()), id));
   }
 
   @PostMapping

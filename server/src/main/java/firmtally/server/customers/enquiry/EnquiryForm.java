@@ -3,7 +3,7 @@ package firmtally.server.customers.enquiry;
 import firmtally.server.platform.web.MaybeNull;
 
 /**
- * An enquiry as typed. A name, a way to contactDetails them and what it is about are enough.
+ * An enquiry as typed. A name, a way to reach them and what it is about are enough.
  *
  * @param contactDetails an email address, a phone number, or both with a comma or space between
  * @param owner a person's id, {@code rules} for whoever the assignment rules give it to, or blank

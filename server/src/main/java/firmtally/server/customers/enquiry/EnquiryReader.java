@@ -38,6 +38,10 @@ class EnquiryReader {
     AssignmentRule.Facts facts() {
       return new AssignmentRule.Facts(postal, family, source, value);
     }
+
+    Likeness.Asked asked() {
+      return new Likeness.Asked(name, email, phone, postal, town);
+    }
   }
 
   /** Reads what was typed; every problem is gathered in the input. */

@@ -145,7 +145,12 @@ public class EnquiryService implements DueWork {
 
   /** Takes down what is in order, and gives it to whom the rules say. */
   long give(EnquiryReader.Draft draft, Actor by) {
-    AssignmentService.Given given = assignment.next(draft.facts());
+    return give(draft, assignment.turns(), by);
+  }
+
+  /** The same, for one of many in an act. */
+  long give(EnquiryReader.Draft draft, AssignmentService.Turns turns, Actor by) {
+    AssignmentService.Given given = turns.next(draft.facts());
     return insert(draft, given.personId(), given.ruleId(), by);
   }
 
@@ -171,7 +176,7 @@ public class EnquiryService implements DueWork {
                 owner));
     store.logGiven(id, owner, now, rule.orElse(null));
     traces.index().add(RECORD, id, number, draft.name() + " " + draft.subject());
-    traces.phones().put(RECORD, id, draft.phone());
+    traces.phones().add(RECORD, id, draft.phone());
     traces.log().note(by.id(), RECORD, id, "enquiry taken down", null, draft.name());
     return id;
   }
@@ -307,7 +312,7 @@ public class EnquiryService implements DueWork {
     AssignmentService.Given given =
         named
             .map(person -> new AssignmentService.Given(person, Optional.empty()))
-            .orElseGet(() -> assignment.next(facts(before)));
+            .orElseGet(() -> assignment.turns().next(facts(before)));
     traces
         .log()
         .expectOne(store.setOwner(id, version, given.personId()), RECORD, id, before.version());

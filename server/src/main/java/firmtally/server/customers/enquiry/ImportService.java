@@ -15,6 +15,7 @@ import firmtally.server.platform.web.NotThere;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -40,12 +41,17 @@ class ImportService {
   private static final Logger LOG = LoggerFactory.getLogger(ImportService.class);
   private static final int MOST_ROWS = 20_000;
   private static final int SHOWN = 5;
+
+  /** So many rows are compared with what is known in one go. */
+  private static final int BATCH = 200;
+
   private static final int MOST_PROBLEMS = 200;
   private static final int MOST_JOBS = 50;
   private static final Duration KEPT = Duration.ofHours(2);
   private final EnquiryService enquiries;
   private final EnquiryReader reader;
   private final Likeness likeness;
+  private final AssignmentService assignment;
   private final TransactionTemplate transaction;
   private final ExecutorService worker =
       Executors.newSingleThreadExecutor(
@@ -61,10 +67,12 @@ class ImportService {
       EnquiryService enquiries,
       EnquiryReader reader,
       Likeness likeness,
+      AssignmentService assignment,
       TransactionTemplate transaction) {
     this.enquiries = enquiries;
     this.reader = reader;
     this.likeness = likeness;
+    this.assignment = assignment;
     this.transaction = transaction;
   }
 
@@ -195,6 +203,10 @@ class ImportService {
 
   private void start(Job job, String phase, Runnable work, String after) {
     synchronized (job) {
+      if (job.phase.equals(phase) || job.phase.equals("taken") && phase.equals("taking")) {
+        // A second press: the first goes on, or is done.
+        return;
+      }
       if (job.phase.equals("checking") || job.phase.equals("taking") || job.phase.equals("taken")) {
         throw new NotPossible("This file is being worked on, or was taken already.");
       }
@@ -245,17 +257,25 @@ class ImportService {
     List<RowProblem> problems = new ArrayList<>();
     List<KnownRow> known = new ArrayList<>();
     Map<String, Integer> inFile = new HashMap<>();
+    Map<Integer, EnquiryReader.Draft> asked = new LinkedHashMap<>();
     for (Table.Row row : job.table.rows()) {
       advance(job);
       Input input = new Input();
       EnquiryReader.Draft draft = draft(input, row, matching);
       if (input.problems().isEmpty()) {
         good.put(row.number(), draft);
-        known(row, draft, inFile).ifPresent(known::add);
+        Optional<KnownRow> before = inFile(row, draft, inFile);
+        before.ifPresentOrElse(known::add, () -> asked.put(row.number(), draft));
       } else {
         input.problems().list().forEach(p -> problems.add(problem(job, row, matching, p)));
       }
+      if (asked.size() == BATCH) {
+        known.addAll(known(asked));
+        asked.clear();
+      }
     }
+    known.addAll(known(asked));
+    known.sort(Comparator.comparingInt(KnownRow::row));
     return new Checked(good, problems, known);
   }
 
@@ -266,26 +286,40 @@ class ImportService {
     job.done++;
   }
 
-  private Optional<KnownRow> known(
+  /** A row whose email or phone stands in the file before. */
+  private static Optional<KnownRow> inFile(
       Table.Row row, EnquiryReader.Draft draft, Map<String, Integer> inFile) {
     String key =
         draft.email().isEmpty()
             ? EnquiryReader.digits(draft.phone())
             : draft.email().toLowerCase(Locale.ROOT);
-    Integer before = inFile.putIfAbsent(key, row.number());
-    if (before != null) {
-      return Optional.of(
-          new KnownRow(
-              row.number(), draft.name(), "row " + before, "same email or phone in this file"));
-    }
-    return likeness
-        .find(draft.name(), draft.email(), draft.phone(), draft.postal(), draft.town(), 0)
-        .stream()
-        .findFirst()
+    return Optional.ofNullable(inFile.putIfAbsent(key, row.number()))
         .map(
-            like ->
+            before ->
                 new KnownRow(
-                    row.number(), draft.name(), like.number() + " " + like.name(), like.why()));
+                    row.number(),
+                    draft.name(),
+                    "row " + before,
+                    "same email or phone in this file"));
+  }
+
+  /** Those of some rows who may be known already. */
+  private List<KnownRow> known(Map<Integer, EnquiryReader.Draft> rows) {
+    List<List<Likeness.Like>> alike =
+        likeness.find(rows.values().stream().map(EnquiryReader.Draft::asked).toList());
+    List<KnownRow> known = new ArrayList<>();
+    int at = 0;
+    for (Map.Entry<Integer, EnquiryReader.Draft> row : rows.entrySet()) {
+      for (Likeness.Like like : alike.get(at++).stream().limit(1).toList()) {
+        known.add(
+            new KnownRow(
+                row.getKey(),
+                row.getValue().name(),
+                like.number() + " " + like.name(),
+                like.why()));
+      }
+    }
+    return known;
   }
 
   private EnquiryReader.Draft draft(Input input, Table.Row row, Matching matching) {
@@ -345,10 +379,11 @@ class ImportService {
         transaction.execute(
             status -> {
               int taken = 0;
+              AssignmentService.Turns turns = assignment.turns();
               for (Map.Entry<Integer, EnquiryReader.Draft> entry : checked.good().entrySet()) {
                 advance(job);
                 if (!left.contains(entry.getKey())) {
-                  enquiries.give(entry.getValue(), actor);
+                  enquiries.give(entry.getValue(), turns, actor);
                   taken++;
                 }
               }

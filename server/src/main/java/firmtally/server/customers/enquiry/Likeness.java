@@ -1,14 +1,18 @@
 package firmtally.server.customers.enquiry;
 
 import java.text.Normalizer;
-import java.util.ArrayList;
+import firmtally.server.customers.enquiry.LikenessStore.Key;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.apache.commons.text.similarity.JaroWinklerSimilarity;
 import org.springframework.stereotype.Component;
 
@@ -46,29 +50,72 @@ class Likeness {
       String state,
       String why) {}
 
+  /** Whoever is looked for; what is unknown is blank. */
+  record Asked(String name, String email, String phone, String postal, String town) {
+    private String mail() {
+      return email.strip().toLowerCase(Locale.ROOT);
+    }
+
+    /** What to match for names of which a word begins alike; blank where the name is too short. */
+    private String words() {
+      String plain = plain(name);
+      return plain.length() < PREFIX
+          ? ""
+          : Arrays.stream(plain.split(" "))
+              .filter(word -> word.length() >= PREFIX)
+              .map(word -> "\"" + word.substring(0, PREFIX) + "\"*")
+              .collect(Collectors.joining(" OR "));
+    }
+  }
+
   /**
    * Who may be the same; the surest first.
    *
-   * @param email blank where unknown, as the others
    * @param exceptEnquiry an enquiry that is not like itself; 0 for none
    */
-  List<Like> find(
-      String name, String email, String phone, String postal, String town, long exceptEnquiry) {
-    Map<LikenessStore.Key, String> found = new LinkedHashMap<>();
-    if (!email.isBlank()) {
-      store
-          .byEmail(email.strip().toLowerCase(Locale.ROOT))
-          .forEach(key -> found.putIfAbsent(key, "same email address"));
-    }
-    store.byPhone(phone).forEach(key -> found.putIfAbsent(key, "same phone number"));
-    if (plain(name).length() >= PREFIX) {
-      near(name, postal, town).forEach(key -> found.putIfAbsent(key, "name nearly the same"));
-    }
-    found.remove(new LikenessStore.Key("enquiry", exceptEnquiry));
-    return found.entrySet().stream()
-        .limit(MOST)
-        .map(entry -> like(store.get(entry.getKey()), entry.getValue()))
+  List<Like> find(Asked asked, long exceptEnquiry) {
+    return find(List.of(asked), exceptEnquiry).get(0);
+  }
+
+  /** Who may be the same as each of many, in their order; asked of the database all at once. */
+  List<List<Like>> find(List<Asked> asked) {
+    return find(asked, 0);
+  }
+
+  private List<List<Like>> find(List<Asked> asked, long exceptEnquiry) {
+    Map<String, List<Key>> byEmail = store.byEmail(given(asked, Asked::mail));
+    Map<String, List<Key>> byPhone = store.byPhone(given(asked, Asked::phone));
+    Map<String, List<Key>> byWords = store.byWords(given(asked, Asked::words));
+    Set<Key> keys = new HashSet<>();
+    Stream.of(byEmail, byPhone, byWords).forEach(found -> found.values().forEach(keys::addAll));
+    keys.remove(new Key("enquiry", exceptEnquiry));
+    Map<Key, LikenessStore.Known> known = store.known(keys);
+    return asked.stream()
+        .map(
+            one -> {
+              Map<LikenessStore.Known, String> why = new LinkedHashMap<>();
+              known(byEmail.get(one.mail()), known)
+                  .forEach(k -> why.putIfAbsent(k, "same email address"));
+              known(byPhone.get(one.phone()), known)
+                  .forEach(k -> why.putIfAbsent(k, "same phone number"));
+              known(byWords.get(one.words()), known)
+                  .filter(k -> isNear(one.name(), k.name()) && isSamePlace(one, k))
+                  .forEach(k -> why.putIfAbsent(k, "name nearly the same"));
+              return why.entrySet().stream()
+                  .limit(MOST)
+                  .map(entry -> like(entry.getKey(), entry.getValue()))
+                  .toList();
+            })
         .toList();
+  }
+
+  private static Set<String> given(List<Asked> asked, Function<Asked, String> what) {
+    return asked.stream().map(what).filter(text -> !text.isBlank()).collect(Collectors.toSet());
+  }
+
+  private static Stream<LikenessStore.Known> known(
+      List<Key> keys, Map<Key, LikenessStore.Known> known) {
+    return keys == null ? Stream.of() : keys.stream().map(known::get).filter(Objects::nonNull);
   }
 
   private static Like like(LikenessStore.Known known, String why) {
@@ -83,25 +130,6 @@ class Likeness {
         why);
   }
 
-  private List<LikenessStore.Key> near(String name, String postal, String town) {
-    String query =
-        Arrays.stream(plain(name).split(" "))
-            .filter(word -> word.length() >= PREFIX)
-            .map(word -> "\"" + word.substring(0, PREFIX) + "\"*")
-            .collect(Collectors.joining(" OR "));
-    if (query.isEmpty()) {
-      return List.of();
-    }
-    List<LikenessStore.Key> near = new ArrayList<>();
-    for (LikenessStore.Key key : store.byWords(query)) {
-      LikenessStore.Known known = store.get(key);
-      if (isNear(name, known.name()) && isSamePlace(postal, town, known)) {
-        near.add(key);
-      }
-    }
-    return near;
-  }
-
   /** Whether two names are nearly equal, however they are written. */
   static boolean isNear(String one, String other) {
     String a = plain(one);
@@ -110,12 +138,12 @@ class Likeness {
   }
 
   /** Whether nothing speaks against the same place: what is unknown does not. */
-  private static boolean isSamePlace(String postal, String town, LikenessStore.Known known) {
+  private static boolean isSamePlace(Asked asked, LikenessStore.Known known) {
     boolean otherPostal =
-        !postal.isBlank()
+        !asked.postal().isBlank()
             && !known.postal().isBlank()
-            && !postal.strip().equalsIgnoreCase(known.postal().strip());
-    boolean otherTown = !town.isBlank() && !known.town().isBlank() && !isNear(town, known.town());
+            && !asked.postal().strip().equalsIgnoreCase(known.postal().strip());
+    boolean otherTown = !asked.town().isBlank() && !known.town().isBlank() && !isNear(asked.town(), known.town());
     return !otherPostal && !otherTown;
   }
 

@@ -1,8 +1,12 @@
 package firmtally.server.customers.enquiry;
 
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.search.PhoneIndex;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Repository;
 
 /** Accounts and enquiries that may be the same as one that is being taken down. */
@@ -10,27 +14,31 @@ import org.springframework.stereotype.Repository;
 class LikenessStore {
   private static final String BY_EMAIL =
       """
-      SELECT 'account' AS record, id FROM account WHERE lower(email) = :email AND email <> ''
-      UNION SELECT 'account', account_id FROM contact WHERE lower(email) = :email AND email <> ''
-      UNION SELECT 'enquiry', id FROM enquiry WHERE lower(email) = :email AND email <> ''
-      LIMIT 20
+      SELECT asked.value AS asked, 'account' AS record, a.id
+      FROM json_each(:emails) asked CROSS JOIN account a ON lower(a.email) = asked.value AND a.email <> ''
+      UNION SELECT asked.value, 'account', c.account_id
+      FROM json_each(:emails) asked CROSS JOIN contact c ON lower(c.email) = asked.value AND c.email <> ''
+      UNION SELECT asked.value, 'enquiry', e.id
+      FROM json_each(:emails) asked CROSS JOIN enquiry e ON lower(e.email) = asked.value AND e.email <> ''
       """;
+
+  /** The best of each question by themselves, so that a common word does not crowd out the rest. */
   private static final String BY_WORDS =
       """
-      SELECT kind AS record, record_id AS id FROM search_index
-      WHERE search_index MATCH :query AND kind IN ('account', 'enquiry') ORDER BY rank LIMIT 60
+      SELECT asked.value AS asked, hit.value ->> 0 AS record, hit.value ->> 1 AS id
+      FROM json_each(:queries) asked, json_each((
+        SELECT json_group_array(json_array(kind, record_id)) FROM (
+          SELECT kind, record_id FROM search_index
+          WHERE search_index MATCH asked.value AND kind IN ('account', 'enquiry') ORDER BY rank LIMIT 60))) hit
       """;
-  private static final String ACCOUNT =
+  private static final String KNOWN =
       """
       SELECT 'account' AS record, a.id, a.number, a.name, a.postal, a.town, p.name AS owner, a.status AS state
-      FROM account a JOIN person p ON p.id = a.owner_id WHERE a.id = :id
+      FROM json_each(:accounts) asked CROSS JOIN account a ON a.id = asked.value JOIN person p ON p.id = a.owner_id
+      UNION ALL
+      SELECT 'enquiry', e.id, e.number, e.name, e.postal, e.town, p.name, e.state
+      FROM json_each(:enquiries) asked CROSS JOIN enquiry e ON e.id = asked.value JOIN person p ON p.id = e.owner_id
       """;
-  private static final String ENQUIRY =
-      """
-      SELECT 'enquiry' AS record, e.id, e.number, e.name, e.postal, e.town, p.name AS owner, e.state
-      FROM enquiry e JOIN person p ON p.id = e.owner_id WHERE e.id = :id
-      """;
-  private static final String ACCOUNT_OF_CONTACT = "SELECT account_id FROM contact WHERE id = :id";
   private final Sql sql;
   private final PhoneIndex phones;
 
@@ -51,33 +59,65 @@ class LikenessStore {
       String owner,
       String state) {}
 
-  List<Key> byEmail(String email) {
-    return sql.sql(BY_EMAIL).param("email", email).query(Key.class).list();
+  /** A record that answers one of the questions. */
+  private record Hit(String asked, String record, long id) {
+    Key key() {
+      return new Key(record, id);
+    }
   }
 
-  List<Key> byPhone(String phone) {
-    return phones.find(phone).stream()
-        .map(
-            owner ->
-                owner.record().equals("contact")
-                    ? new Key("account", accountOf(owner.recordId()))
-                    : new Key(owner.record(), owner.recordId()))
-        .toList();
+  /** Who has an email address, by the address in lower case. */
+  Map<String, List<Key>> byEmail(Collection<String> emails) {
+    return emails.isEmpty()
+        ? Map.of()
+        : byAsked(sql.sql(BY_EMAIL).param("emails", JsonList.of(emails)).query(Hit.class).list());
   }
 
-  private long accountOf(long contact) {
-    return sql.sql(ACCOUNT_OF_CONTACT).param("id", contact).query(Long.class).single();
+  /** Who has a phone number, by the number as it was asked for; of a contact it is the account. */
+  Map<String, List<Key>> byPhone(Collection<String> numbers) {
+    return phones.find(numbers).entrySet().stream()
+        .collect(
+            Collectors.toMap(
+                Map.Entry::getKey,
+                entry -> entry.getValue().stream().map(LikenessStore::key).distinct().toList()));
   }
 
-  /** Those in which any word begins as asked. */
-  List<Key> byWords(String query) {
-    return sql.sql(BY_WORDS).param("query", query).query(Key.class).list();
+  private static Key key(PhoneIndex.Owner owner) {
+    return owner.accountId() == null
+        ? new Key(owner.record(), owner.recordId())
+        : new Key("account", owner.accountId());
   }
 
-  Known get(Key key) {
-    return sql.sql(key.record().equals("account") ? ACCOUNT : ENQUIRY)
-        .param("id", key.id())
+  /** In which any word begins as asked, by the query; the nearest first. */
+  Map<String, List<Key>> byWords(Collection<String> queries) {
+    return queries.isEmpty()
+        ? Map.of()
+        : byAsked(sql.sql(BY_WORDS).param("queries", JsonList.of(queries)).query(Hit.class).list());
+  }
+
+  private static Map<String, List<Key>> byAsked(List<Hit> hits) {
+    return hits.stream()
+        .collect(
+            Collectors.groupingBy(Hit::asked, Collectors.mapping(Hit::key, Collectors.toList())));
+  }
+
+  /** What is known of records. */
+  Map<Key, Known> known(Collection<Key> keys) {
+    if (keys.isEmpty()) {
+      return Map.of();
+    }
+    return sql
+        .sql(KNOWN)
+        .param("accounts", ids(keys, "account"))
+        .param("enquiries", ids(keys, "enquiry"))
         .query(Known.class)
-        .single();
+        .list()
+        .stream()
+        .collect(Collectors.toMap(known -> new Key(known.record(), known.id()), known -> known));
+  }
+
+  private static String ids(Collection<Key> keys, String record) {
+    return JsonList.of(
+        keys.stream().filter(key -> key.record().equals(record)).map(Key::id).toList());
   }
 }

@@ -3,8 +3,7 @@ package firmtally.server.integration.mail;
 import firmtally.formats.mail.Eml;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.platform.web.MaybeNull;
-import java.util.List;
+import firmtally.server.platform.web.Paged;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -19,19 +18,17 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/outbox")
 class OutboxController {
   private static final int PAGE = 100;
-  private static final String LAST = "9223372036854775807";
   private final EmailQueue emails;
 
   OutboxController(EmailQueue emails) {
     this.emails = emails;
   }
 
-  record EmailPage(List<EmailQueue.EmailRow> rows, @MaybeNull Long next) {}
-
   @GetMapping
-  EmailPage list(@RequestParam(defaultValue = LAST) long before, @SignedIn Actor actor) {
-    List<EmailQueue.EmailRow> rows = emails.list(actor, before, PAGE);
-    return new EmailPage(rows, rows.size() == PAGE ? rows.get(PAGE - 1).id() : null);
+  Paged<EmailQueue.EmailRow> list(
+      @RequestParam(defaultValue = "") String after, @SignedIn Actor actor) {
+    return Paged.of(
+        emails.list(actor, Paged.below(after), PAGE + 1), PAGE, EmailQueue.EmailRow::id);
   }
 
   @GetMapping("/{id}")

@@ -121,10 +121,12 @@ public class ActivityService {
   /**
    * What is due between two days, both included; a person of 0 and a blank team are everybody that
    * one sees.
+   *
+   * @param most how many of them, the earliest
    */
   public List<Planned> between(
-      LocalDate from, LocalDate to, long person, String team, Actor actor) {
-    return store.calendar(from, to, person, team, actor);
+      LocalDate from, LocalDate to, long person, String team, int most, Actor actor) {
+    return store.calendar(from, to, person, team, most, actor);
   }
 
   /** Whether something is planned on an opportunity. */

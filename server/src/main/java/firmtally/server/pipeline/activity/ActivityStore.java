@@ -42,7 +42,7 @@ class ActivityStore {
         LEFT JOIN account c ON c.id = a.account_id
       WHERE a.due BETWEEN :from AND :to AND a.kind <> 'note' AND (:person = 0 OR a.person_id = :person)
         AND (:team = '' OR p.team = :team) AND (:sees = '' OR p.team = :sees OR a.person_id = :me)
-      ORDER BY a.due, a.at_time IS NULL, a.at_time, a.id LIMIT 3000
+      ORDER BY a.due, a.at_time IS NULL, a.at_time, a.id LIMIT :most
       """;
   private final Sql sql;
 
@@ -83,7 +83,7 @@ class ActivityStore {
             ROWS
                 + " WHERE a."
                 + on.column()
-                + " = :id ORDER BY a.closed_at IS NOT NULL, a.closed_at DESC, a.due, a.id DESC LIMIT 300")
+                + " = :id ORDER BY a.closed_at IS NOT NULL, a.closed_at DESC, a.due, a.id DESC")
         .param("id", on.id())
         .query(ActivityService.Activity.class)
         .list();
@@ -201,7 +201,7 @@ class ActivityStore {
   }
 
   List<ActivityService.Planned> calendar(
-      LocalDate from, LocalDate to, long person, String team, Actor actor) {
+      LocalDate from, LocalDate to, long person, String team, int most, Actor actor) {
     return sql.sql(CALENDAR)
         .param("from", from.toString())
         .param("to", to.toString())
@@ -209,6 +209,7 @@ class ActivityStore {
         .param("team", team)
         .param("sees", actor.seesTeam())
         .param("me", actor.id())
+        .param("most", most)
         .query(ActivityService.Planned.class)
         .list();
   }

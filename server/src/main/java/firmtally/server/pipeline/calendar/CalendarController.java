@@ -33,6 +33,7 @@ class CalendarController {
   private static final int COMING_DAYS = 200;
   private static final int MOST_DAYS = 400;
   private static final MediaType CALENDAR = MediaType.parseMediaType("text/calendar;charset=UTF-8");
+  private static final int MOST = 3000;
   private final CalendarStore store;
   private final ActivityService activities;
   private final UserService people;
@@ -62,7 +63,13 @@ class CalendarController {
       String day,
       String value) {}
 
-  record Calendar(List<ActivityService.Planned> activities, List<Closing> closes) {}
+  /**
+   * What is planned and expected.
+   *
+   * @param more whether there is more than a calendar holds; a person or team narrows it
+   */
+  record Calendar(
+      List<ActivityService.Planned> activities, List<Closing> closes, boolean more) {}
 
   /** The address of one's own feed; whoever knows it can read it. */
   record FeedLink(String url) {}
@@ -87,9 +94,14 @@ class CalendarController {
   }
 
   private Calendar calendar(LocalDate from, LocalDate to, long person, String team, Actor actor) {
+    List<ActivityService.Planned> planned =
+        activities.between(from, to, person, team, MOST + 1, actor);
+    List<Closing> closes =
+        store.closes(from, to, person, team, MOST + 1, actor, settings.amounts());
     return new Calendar(
-        activities.between(from, to, person, team, actor),
-        store.closes(from, to, person, team, actor, settings.amounts()));
+        planned.stream().limit(MOST).toList(),
+        closes.stream().limit(MOST).toList(),
+        planned.size() > MOST || closes.size() > MOST);
   }
 
   @GetMapping("/link")

@@ -20,7 +20,7 @@ class CalendarStore {
         AND
       """
           + Visibility.OPPORTUNITY_READABLE
-          + " ORDER BY o.expected_close, w.contract DESC, o.id LIMIT 2000";
+          + " ORDER BY o.expected_close, w.contract DESC, o.id LIMIT :most";
   private final Sql sql;
 
   CalendarStore(Sql sql) {
@@ -32,6 +32,7 @@ class CalendarStore {
       LocalDate to,
       long person,
       String team,
+      int most,
       Actor actor,
       LongFunction<String> amounts) {
     return Visibility.bind(sql.sql(CLOSES), actor)
@@ -39,6 +40,7 @@ class CalendarStore {
         .param("to", to.toString())
         .param("person", person)
         .param("team", team)
+        .param("most", most)
         .query(
             (row, n) ->
                 new CalendarController.Closing(

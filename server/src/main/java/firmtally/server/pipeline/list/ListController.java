@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.pipeline.opportunity.TeamService;
 import firmtally.server.platform.web.Download;
+import firmtally.server.platform.web.Paged;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -29,7 +30,7 @@ class ListController {
   }
 
   @GetMapping
-  ListService.OpportunityPage page(@ParameterObject ListQuery query, @SignedIn Actor actor) {
+  Paged<ListService.OpportunityRow> page(@ParameterObject ListQuery query, @SignedIn Actor actor) {
     return lists.page(query, actor);
   }
 

@@ -6,6 +6,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -73,20 +74,14 @@ public class ListService {
       List<String> attention,
       String sortKey) {}
 
-  /** A page of the list, and where the next begins; null after the last. */
-  public record OpportunityPage(List<OpportunityRow> rows, @MaybeNull String next) {}
-
   /** A group with its subtotals; weighted is value times probability, rounded once. */
   public record GroupRow(String key, String label, long count, String value, String weighted) {}
 
-  OpportunityPage page(ListQuery query, Actor actor) {
-    List<OpportunityRow> rows =
-        store.page(query, actor, LocalDate.now(clock), PAGE, settings.amounts());
-    if (rows.size() < PAGE) {
-      return new OpportunityPage(rows, null);
-    }
-    OpportunityRow last = rows.get(PAGE - 1);
-    return new OpportunityPage(rows, new Cursor(last.sortKey(), last.id()).toString());
+  Paged<OpportunityRow> page(ListQuery query, Actor actor) {
+    return Paged.of(
+        store.page(query, actor, LocalDate.now(clock), PAGE + 1, settings.amounts()),
+        PAGE,
+        last -> new Cursor(last.sortKey(), last.id()));
   }
 
   /** The opportunities of an account that somebody sees, the latest first. */

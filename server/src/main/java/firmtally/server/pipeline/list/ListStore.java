@@ -152,7 +152,7 @@ class ListStore {
         "ORDER BY "
             + ("stage".equals(query.group()) ? "MIN(s.position), " : "")
             + ("month".equals(query.group()) ? "1, " : "")
-            + "value DESC, label LIMIT 500";
+            + "value DESC, label";
     String select =
         "SELECT "
             + grouping.key()

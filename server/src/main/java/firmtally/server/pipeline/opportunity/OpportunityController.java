@@ -15,6 +15,7 @@ import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.Calculation;
+import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import firmtally.server.worksheet.keeping.WorksheetService;
@@ -132,8 +133,9 @@ class OpportunityController {
   @GetMapping("/{id}")
   OpportunityView get(@PathVariable long id, @SignedIn Actor actor) {
     Opportunity o = opportunities.readable(id, actor);
-    Account account = beside.accounts().readable(o.accountId(), actor);
-    Calculation worked = worksheets.get(o.worksheetId(), opportunities.context(o));
+    WorksheetContext context = opportunities.context(o);
+    Account account = context.account();
+    Calculation worked = worksheets.get(o.worksheetId(), context);
     ProcessService.SalesProcess process = opportunities.process(o);
     boolean isMine = opportunities.isEditable(o, actor);
     List<ActivityService.Activity> activities =

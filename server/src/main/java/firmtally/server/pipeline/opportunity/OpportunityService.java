@@ -2,6 +2,7 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Seen;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
@@ -11,6 +12,7 @@ import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.database.Snapshots;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
@@ -49,6 +51,7 @@ public class OpportunityService {
   private final SettingsService settings;
   private final ProcessService processes;
   private final Traces traces;
+  private final Snapshots snapshots;
   private final Clock clock;
 
   OpportunityService(
@@ -63,6 +66,7 @@ public class OpportunityService {
       ChangeLog log,
       Counters counters,
       SearchIndex index,
+      Snapshots snapshots,
       Clock clock) {
     this.store = store;
     this.accounts = accounts;
@@ -73,6 +77,7 @@ public class OpportunityService {
     this.settings = settings;
     this.processes = processes;
     this.traces = new Traces(log, counters, index);
+    this.snapshots = snapshots;
     this.clock = clock;
   }
 
@@ -97,13 +102,16 @@ public class OpportunityService {
       @MaybeNull Long contactId) {}
 
   private Opportunity find(long id) {
-    return store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
+    return readable(id, Actor.SYSTEM);
+  }
+
+  private Optional<Seen<Opportunity>> seen(long id, Actor actor) {
+    return snapshots.once(List.of(RECORD, id, actor.id()), () -> store.find(id, actor));
   }
 
   /** An opportunity that somebody may read. */
   public Opportunity readable(long id, Actor actor) {
-    records.checkReadable(RECORD, id, actor);
-    return find(id);
+    return records.readable(RECORD, id, seen(id, actor), actor);
   }
 
   /** An opportunity in any state that somebody may change. */
@@ -124,7 +132,7 @@ public class OpportunityService {
 
   /** Whether somebody may change it: the owner, whoever it is shared with, and their managers. */
   public boolean isEditable(Opportunity opportunity, Actor actor) {
-    return records.isEditable(RECORD, opportunity.id(), actor);
+    return seen(opportunity.id(), actor).filter(Seen::editable).isPresent();
   }
 
   /** The process that an opportunity is on. */

@@ -1,5 +1,8 @@
 package firmtally.server.pipeline.opportunity;
 
+import firmtally.server.access.Actor;
+import firmtally.server.access.Seen;
+import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -16,10 +19,13 @@ class OpportunityStore {
              o.process_id, o.stage_id, o.state, o.stage_since, o.opened_on, o.expected_close, o.slips, o.own_probability,
              s.probability AS stage_probability, o.worksheet_id, o.enquiry_id, o.renews_id, o.closed_on, o.won_amount, o.reason,
              o.competitor, o.paused_until, o.note, o.priority, o.interest, o.business, o.budget, o.source, o.campaign,
-             o.copied_from, o.touched_on, o.version
+             o.copied_from, o.touched_on, o.version,
+             COALESCE(<readable>, FALSE) AS readable, COALESCE(<editable>, FALSE) AS editable
       FROM opportunity o JOIN person p ON p.id = o.owner_id JOIN stage s ON s.id = o.stage_id
       WHERE o.id = :id
-      """;
+      """
+          .replace("<readable>", Visibility.OPPORTUNITY_READABLE)
+          .replace("<editable>", Visibility.OPPORTUNITY_EDITABLE);
   private static final String INSERT =
       """
       INSERT INTO opportunity (number, title, account_id, contact_id, owner_id, process_id, stage_id, state, stage_since,
@@ -95,8 +101,11 @@ class OpportunityStore {
       LocalDate until,
       LocalDate today) {}
 
-  Optional<Opportunity> find(long id) {
-    return sql.sql(ONE).param("id", id).query(Opportunity.class).optional();
+  Optional<Seen<Opportunity>> find(long id, Actor actor) {
+    return Visibility.bind(sql.sql(ONE), actor)
+        .param("id", id)
+        .query(Seen.of(Opportunity.class))
+        .optional();
   }
 
   /** Whether the account has bought before. */

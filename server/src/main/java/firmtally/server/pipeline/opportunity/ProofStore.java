@@ -2,6 +2,8 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.web.MaybeNull;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -19,7 +21,8 @@ class ProofStore {
              o.contact_id IS NOT NULL
                OR EXISTS (SELECT 1 FROM opportunity_person x WHERE x.opportunity_id = o.id) AS contact,
              o.budget IS NOT NULL AS budget,
-             EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.closed_at IS NULL) AS next_step
+             EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.closed_at IS NULL) AS next_step,
+             (SELECT group_concat(t.check_id) FROM opportunity_tick t WHERE t.opportunity_id = o.id) AS ticked
       FROM opportunity o WHERE o.id = :id
       """;
   private final Sql sql;
@@ -34,7 +37,8 @@ class ProofStore {
       boolean file,
       boolean contact,
       boolean budget,
-      boolean nextStep) {}
+      boolean nextStep,
+      @MaybeNull String ticked) {}
 
   /** What is shown on an opportunity, and what was ticked by hand. */
   static final class Proofs {
@@ -69,16 +73,13 @@ class ProofStore {
 
   Proofs of(long opportunity) {
     Facts facts = sql.sql(FACTS).param("id", opportunity).query(Facts.class).single();
-    Set<Long> ticked =
-        sql
-            .sql(
-                "SELECT check_id FROM opportunity_tick WHERE opportunity_id = :id ORDER BY check_id")
-            .param("id", opportunity)
-            .query(Long.class)
-            .list()
-            .stream()
-            .collect(Collectors.toSet());
-    return new Proofs(facts, ticked);
+    return new Proofs(
+        facts,
+        facts.ticked() == null
+            ? Set.of()
+            : Arrays.stream(facts.ticked().split(","))
+                .map(Long::valueOf)
+                .collect(Collectors.toSet()));
   }
 
   void tick(long opportunity, long check, long person, String at) {

@@ -84,7 +84,7 @@ public class TeamService {
       List<String> campaigns) {}
 
   SalesTeam of(long id) {
-    return new SalesTeam(store.tags(id), store.competitors(id), store.people(id), store.shares(id));
+    return store.of(id);
   }
 
   /** What was typed before, to choose from. */

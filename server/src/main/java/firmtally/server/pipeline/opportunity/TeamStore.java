@@ -4,28 +4,66 @@ import firmtally.core.money.Percent;
 import firmtally.server.platform.database.Sql;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Repository;
 
 /** Who and what stands around an opportunity: tags, competitors, people with roles, sharers. */
 @Repository
 class TeamStore {
+  private static final String TEAM =
+      """
+      SELECT 'tag' AS what, 0 AS id, tag AS name, 0 AS account_id, '' AS account, '' AS role, '' AS email, '' AS phone, 0 AS part
+      FROM opportunity_tag WHERE opportunity_id = :id
+      UNION ALL
+      SELECT 'competitor', 0, name, 0, '', '', '', '', 0 FROM opportunity_competitor WHERE opportunity_id = :id
+      UNION ALL
+      SELECT 'person', x.contact_id, c.name, c.account_id, a.name, x.role, c.email, c.phone, 0
+      FROM opportunity_person x JOIN contact c ON c.id = x.contact_id JOIN account a ON a.id = c.account_id
+      WHERE x.opportunity_id = :id
+      UNION ALL
+      SELECT 'share', s.person_id, p.name, 0, '', '', '', '', s.part
+      FROM opportunity_share s JOIN person p ON p.id = s.person_id WHERE s.opportunity_id = :id
+      ORDER BY what, part DESC, role, name, id
+      """;
   private final Sql sql;
 
   TeamStore(Sql sql) {
     this.sql = sql;
   }
 
-  List<String> tags(long id) {
-    return words("SELECT tag FROM opportunity_tag WHERE opportunity_id = :id ORDER BY tag", id);
+  private record Row(
+      String what,
+      long id,
+      String name,
+      long accountId,
+      String account,
+      String role,
+      String email,
+      String phone,
+      Percent part) {}
+
+  TeamService.SalesTeam of(long id) {
+    Map<String, List<Row>> rows =
+        sql.sql(TEAM).param("id", id).query(Row.class).list().stream()
+            .collect(Collectors.groupingBy(Row::what));
+    return new TeamService.SalesTeam(
+        all(rows, "tag", Row::name),
+        all(rows, "competitor", Row::name),
+        all(
+            rows,
+            "person",
+            r ->
+                new TeamService.Member(
+                    r.id(), r.name(), r.accountId(), r.account(), r.role(), r.email(), r.phone())),
+        all(
+            rows, "share", r -> new TeamService.Share(r.id(), r.name(), r.part().toString())));
   }
 
-  List<String> competitors(long id) {
-    return words(
-        "SELECT name FROM opportunity_competitor WHERE opportunity_id = :id ORDER BY name", id);
-  }
-
-  private List<String> words(String text, long id) {
-    return sql.sql(text).param("id", id).query(String.class).list();
+  private static <T> List<T> all(
+      Map<String, List<Row>> rows, String what, Function<Row, T> make) {
+    return rows.getOrDefault(what, List.of()).stream().map(make).toList();
   }
 
   void addTag(long id, String tag) {
@@ -58,18 +96,6 @@ class TeamStore {
     }
   }
 
-  List<TeamService.Member> people(long id) {
-    return sql.sql(
-            """
-            SELECT x.contact_id, c.name, c.account_id, a.name AS account, x.role, c.email, c.phone
-            FROM opportunity_person x JOIN contact c ON c.id = x.contact_id JOIN account a ON a.id = c.account_id
-            WHERE x.opportunity_id = :id ORDER BY x.role, c.name, c.id
-            """)
-        .param("id", id)
-        .query(TeamService.Member.class)
-        .list();
-  }
-
   boolean hasContact(long contact) {
     return sql.sql("SELECT EXISTS (SELECT 1 FROM contact WHERE id = :id)")
         .param("id", contact)
@@ -87,22 +113,6 @@ class TeamStore {
         .param("contact", contact)
         .param("role", role)
         .update();
-  }
-
-  List<TeamService.Share> shares(long id) {
-    return sql.sql(
-            """
-            SELECT s.person_id, p.name, s.part FROM opportunity_share s JOIN person p ON p.id = s.person_id
-            WHERE s.opportunity_id = :id ORDER BY s.part DESC, p.name, p.id
-            """)
-        .param("id", id)
-        .query(
-            (row, n) ->
-                new TeamService.Share(
-                    row.getLong("person_id"),
-                    row.getString("name"),
-                    Percent.ofTenThousandths(row.getLong("part")).toString()))
-        .list();
   }
 
   void addShare(long id, long person, Percent part) {

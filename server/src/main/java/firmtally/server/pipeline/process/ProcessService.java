@@ -6,6 +6,7 @@ import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
+import firmtally.server.platform.database.Remembered;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -30,10 +31,13 @@ public class ProcessService {
       Set.of("ticked", "lines", "quote-sent", "file", "contact", "budget", "next-step");
   private final ProcessStore store;
   private final ChangeLog log;
+  private final Remembered<List<SalesProcess>> processes;
 
   ProcessService(ProcessStore store, ChangeLog log) {
     this.store = store;
     this.log = log;
+    this.processes =
+        new Remembered<>(() -> store.processes().stream().map(this::whole).toList());
   }
 
   /**
@@ -89,20 +93,22 @@ public class ProcessService {
 
   /** All processes, the living first. */
   public List<SalesProcess> list() {
-    return store.processes().stream().map(this::whole).toList();
+    return processes.get();
   }
 
   /** A process by its id. */
   public SalesProcess get(long id) {
-    return store.find(id).map(this::whole).orElseThrow(() -> new NotThere("sales process", id));
+    return list().stream()
+        .filter(process -> process.id() == id)
+        .findFirst()
+        .orElseThrow(() -> new NotThere("sales process", id));
   }
 
   /** The process that a kind of business starts on: the oldest that is not deactivated. */
   public SalesProcess first(String kind) {
-    return store.processes().stream()
+    return list().stream()
         .filter(process -> process.kind().equals(kind) && !process.deactivated())
         .findFirst()
-        .map(this::whole)
         .orElseThrow(() -> new NotThere("sales process", kind));
   }
 
@@ -138,6 +144,7 @@ public class ProcessService {
 
   /** Writes a process that is known to be in order. */
   public long found(String name, String kind, List<StageForm> stages) {
+    processes.forget();
     long id = store.insertPath(name, kind);
     for (int i = 0; i < stages.size(); i++) {
       write(id, i + 1, stages.get(i));
@@ -158,6 +165,7 @@ public class ProcessService {
     List<StageForm> stages = typed.stages();
     check(input, stages);
     input.check();
+    processes.forget();
     log.expectOne(
         store.updatePath(id, version, name, typed.deactivated()), "process", id, before.version());
     Set<Long> kept = new HashSet<>();
@@ -170,7 +178,7 @@ public class ProcessService {
         store.updateStage(deactivated(id, ++position, stage));
       }
     }
-    log.note(actor.id(), "process", id, "process", words(before), words(get(id)));
+    log.note(actor.id(), "process", id, "process", words(before), words(after(id)));
   }
 
   private static void check(Input input, List<StageForm> stages) {
@@ -274,6 +282,12 @@ public class ProcessService {
       throw new NotThere("check of this stage", check.id());
     }
     return check.id();
+  }
+
+  /** As it is after the change that is going on. */
+  private SalesProcess after(long id) {
+    processes.forget();
+    return get(id);
   }
 
   private List<Stage.Check> checksOf(long process, long stage) {

@@ -4,7 +4,6 @@ import firmtally.core.money.Percent;
 import firmtally.server.platform.database.Sql;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -65,13 +64,6 @@ class ProcessStore {
 
   List<ProcessRow> processes() {
     return sql.sql(PROCESSES).query(ProcessRow.class).list();
-  }
-
-  Optional<ProcessRow> find(long id) {
-    return sql.sql("SELECT id, name, kind, deactivated, version FROM sales_process WHERE id = :id")
-        .param("id", id)
-        .query(ProcessRow.class)
-        .optional();
   }
 
   List<Stage> stages(long process) {

@@ -4,6 +4,7 @@ import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.events.Events;
 import firmtally.server.platform.web.Conflict;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -17,6 +18,7 @@ public class ChangeLog {
       INSERT INTO change_log (at, person_id, record, record_id, what, before, after)
       VALUES (:at, :person, :record, :id, :what, :before, :after)
       """;
+  private static final int PAGE = 100;
   private static final String LAST =
       """
       SELECT p.name || ' changed ' || c.what AS words
@@ -26,10 +28,10 @@ public class ChangeLog {
       """;
   private static final String LIST =
       """
-      SELECT c.at, p.name AS person, c.what, c.before, c.after
+      SELECT c.id, c.at, p.name AS person, c.what, c.before, c.after
       FROM change_log c LEFT JOIN person p ON p.id = c.person_id
-      WHERE c.record = :record AND c.record_id = :id
-      ORDER BY c.id DESC LIMIT 100
+      WHERE c.record = :record AND c.record_id = :id AND c.id < :below
+      ORDER BY c.id DESC LIMIT :most
       """;
 
   private final Sql sql;
@@ -44,6 +46,7 @@ public class ChangeLog {
 
   /** One entry. */
   public record Entry(
+      long id,
       String at,
       @MaybeNull String person,
       String what,
@@ -69,9 +72,17 @@ public class ChangeLog {
     return sql.sql(LAST).param("record", record).param("id", id).query(String.class).optional();
   }
 
-  /** The newest hundred entries of a record, newest first. */
-  public List<Entry> list(String record, long id) {
-    return sql.sql(LIST).param("record", record).param("id", id).query(Entry.class).list();
+  /** The entries of a record, the newest first, a page at a time. */
+  public Paged<Entry> list(String record, long id, String after) {
+    List<Entry> found =
+        sql.sql(LIST)
+            .param("record", record)
+            .param("id", id)
+            .param("below", Paged.below(after))
+            .param("most", PAGE + 1)
+            .query(Entry.class)
+            .list();
+    return Paged.of(found, PAGE, Entry::id);
   }
 
   /**

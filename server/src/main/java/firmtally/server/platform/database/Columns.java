@@ -4,10 +4,17 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Optional;
 import java.util.function.LongFunction;
+import org.springframework.jdbc.core.RowMapper;
+import org.springframework.jdbc.core.SimplePropertyRowMapper;
 
 /** Reads columns that may be NULL. */
 public final class Columns {
   private Columns() {}
+
+  /** Reads a row into a record by the names of its columns; others are left alone. */
+  public static <T> RowMapper<T> of(Class<T> type) {
+    return new SimplePropertyRowMapper<>(type, Stored.CONVERSION);
+  }
 
   /** A value made of a whole number; empty for NULL. */
   public static <T> Optional<T> maybe(ResultSet row, String column, LongFunction<T> make)

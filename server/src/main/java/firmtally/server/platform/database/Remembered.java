@@ -26,7 +26,7 @@ public final class Remembered<T> {
       }
       before = generation;
     }
-    T fresh = read.get();
+    T fresh = Snapshots.outside(read);
     synchronized (this) {
       if (generation == before) {
         value = fresh;

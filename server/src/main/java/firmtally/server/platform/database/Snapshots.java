@@ -3,11 +3,15 @@ package firmtally.server.platform.database;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.function.Supplier;
 import javax.sql.DataSource;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * Lets a page be read from one snapshot: everything that is asked between {@link #begin} and {@link
@@ -16,7 +20,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class Snapshots {
   private final DataSource reader;
-  private final ThreadLocal<Snapshot> current = new ThreadLocal<>();
+  private static final ThreadLocal<Snapshot> CURRENT = new ThreadLocal<>();
 
   public Snapshots(@Qualifier("reader") DataSource reader) {
     this.reader = reader;
@@ -26,16 +30,53 @@ public class Snapshots {
   private static final class Snapshot {
     private Connection connection;
     private JdbcClient client;
+    private final Map<Object, Object> asked = new HashMap<>();
+  }
+
+  /**
+   * What a page asks for more than once: it is read once, as it cannot change within a snapshot.
+   * Outside of a page, and within an act, it is read each time.
+   *
+   * @param question what is asked, and of whom
+   */
+  @SuppressWarnings("unchecked")
+  public <T> T once(Object question, Supplier<T> answer) {
+    Snapshot snapshot = CURRENT.get();
+    if (snapshot == null || TransactionSynchronizationManager.isActualTransactionActive()) {
+      return answer.get();
+    }
+    Object known = snapshot.asked.get(question);
+    if (known == null) {
+      known = answer.get();
+      snapshot.asked.put(question, known);
+    }
+    return (T) known;
+  }
+
+  /**
+   * Reads what outlives the page: not from its snapshot, which may be older than what others were
+   * told since.
+   */
+  static <T> T outside(Supplier<T> read) {
+    Snapshot snapshot = CURRENT.get();
+    CURRENT.remove();
+    try {
+      return read.get();
+    } finally {
+      if (snapshot != null) {
+        CURRENT.set(snapshot);
+      }
+    }
   }
 
   /** Begins a snapshot for this thread. */
   public void begin() {
-    current.set(new Snapshot());
+    CURRENT.set(new Snapshot());
   }
 
   /** The client of this thread's snapshot; null when there is none. */
   JdbcClient client() {
-    Snapshot snapshot = current.get();
+    Snapshot snapshot = CURRENT.get();
     if (snapshot == null) {
       return null;
     }
@@ -57,8 +98,8 @@ public class Snapshots {
 
   /** Ends this thread's snapshot, if there is one. */
   public void end() {
-    Snapshot snapshot = current.get();
-    current.remove();
+    Snapshot snapshot = CURRENT.get();
+    CURRENT.remove();
     if (snapshot == null || snapshot.connection == null) {
       return;
     }

@@ -3,9 +3,10 @@ package firmtally.server.platform.records;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.audit.ChangeLog;
-import java.util.List;
+import firmtally.server.platform.web.Paged;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Who changed what, when, from what to what, for whoever sees the record. */
@@ -20,9 +21,12 @@ class LogController {
   }
 
   @GetMapping("/api/records/{kind}/{id}/log")
-  List<ChangeLog.Entry> log(
-      @PathVariable String kind, @PathVariable long id, @SignedIn Actor actor) {
+  Paged<ChangeLog.Entry> log(
+      @PathVariable String kind,
+      @PathVariable long id,
+      @RequestParam(defaultValue = "") String after,
+      @SignedIn Actor actor) {
     records.checkReadable(kind, id, actor);
-    return log.list(kind, id);
+    return log.list(kind, id, after);
   }
 }

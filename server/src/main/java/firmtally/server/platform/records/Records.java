@@ -1,6 +1,7 @@
 package firmtally.server.platform.records;
 
 import firmtally.server.access.Actor;
+import firmtally.server.access.Seen;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.web.NotAllowed;
@@ -88,6 +89,20 @@ public class Records {
                   + of.inWords()
                   + "; you can read it.");
     }
+  }
+
+  /**
+   * A record that was found by somebody, where they may read it.
+   *
+   * @throws NotThere when none was found
+   * @throws NotAllowed saying whose it is
+   */
+  public <T> T readable(String kind, long id, Optional<Seen<T>> found, Actor actor) {
+    Seen<T> seen = found.orElseThrow(() -> new NotThere(kind(kind).inWords(), id));
+    if (!seen.readable()) {
+      checkReadable(kind, id, actor);
+    }
+    return seen.record();
   }
 
   /** Whether somebody may change a record. */

@@ -1,7 +1,14 @@
 package firmtally.server.platform.search;
 
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.web.MaybeNull;
+import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
@@ -12,14 +19,25 @@ import org.springframework.stereotype.Component;
 public class PhoneIndex {
   private static final int DIGITS = 8;
   private static final int FEWEST = 6;
+  private static final String FIND =
+      """
+      SELECT d.digits, d.record, d.record_id, c.account_id
+      FROM json_each(:digits) asked CROSS JOIN phone_digits d ON d.digits = asked.value
+        LEFT JOIN contact c ON d.record = 'contact' AND c.id = d.record_id
+      ORDER BY d.record, d.record_id
+      """;
   private final Sql sql;
 
-  PhoneIndex(Sql sql) {
+  public PhoneIndex(Sql sql) {
     this.sql = sql;
   }
 
-  /** A record with that number. */
-  public record Owner(String record, long recordId) {}
+  /**
+   * A record with that number.
+   *
+   * @param accountId of a contact, the account
+   */
+  public record Owner(String digits, String record, long recordId, @MaybeNull Long accountId) {}
 
   /** Puts a record's number in place of the one before; too few digits put none. */
   public void put(String record, long id, String phone) {
@@ -46,17 +64,29 @@ public class PhoneIndex {
         .update();
   }
 
-  /** The records with a number; none for too few digits. */
-  public List<Owner> find(String phone) {
-    String digits = digits(phone);
-    if (digits.length() < FEWEST) {
-      return List.of();
+  /** The records with each of some numbers, by the number as it was asked for. */
+  public Map<String, List<Owner>> find(Collection<String> numbers) {
+    Map<String, String> digits = new LinkedHashMap<>();
+    for (String number : numbers) {
+      String last = digits(number);
+      if (last.length() >= FEWEST) {
+        digits.put(number, last);
+      }
     }
-    return sql.sql(
-            "SELECT record, record_id FROM phone_digits WHERE digits = :digits ORDER BY record, record_id LIMIT 20")
-        .param("digits", digits)
-        .query(Owner.class)
-        .list();
+    if (digits.isEmpty()) {
+      return Map.of();
+    }
+    Map<String, List<Owner>> found =
+        sql
+            .sql(FIND)
+            .param("digits", JsonList.of(Set.copyOf(digits.values())))
+            .query(Owner.class)
+            .list()
+            .stream()
+            .collect(Collectors.groupingBy(Owner::digits));
+    return digits.entrySet().stream()
+        .filter(entry -> found.containsKey(entry.getValue()))
+        .collect(Collectors.toMap(Map.Entry::getKey, entry -> found.get(entry.getValue())));
   }
 
   private static String digits(String phone) {

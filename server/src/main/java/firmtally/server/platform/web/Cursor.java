@@ -9,6 +9,7 @@ import java.util.regex.Pattern;
  */
 public record Cursor(String key, long id) {
   private static final Pattern WRITTEN = Pattern.compile("([0-9]{1,18})\\|(.*)", Pattern.DOTALL);
+  private static final Pattern ID = Pattern.compile("[0-9]{1,18}");
   private static final Cursor START = new Cursor("", 0);
 
   /**
@@ -22,10 +23,31 @@ public record Cursor(String key, long id) {
     }
     Matcher written = WRITTEN.matcher(text);
     if (!written.matches()) {
-      throw BadInput.at(
-          "after", "This is no place in a list; take the one that the page before gave.");
+      throw nowhere();
     }
     return new Cursor(written.group(2), Long.parseLong(written.group(1)));
+  }
+
+  /** Whether it is where a list begins. */
+  public boolean isStart() {
+    return equals(START);
+  }
+
+  /**
+   * The id at which a list that is sorted by ids goes on.
+   *
+   * @throws BadInput when it is none
+   */
+  static long idOf(String text) {
+    if (!ID.matcher(text).matches()) {
+      throw nowhere();
+    }
+    return Long.parseLong(text);
+  }
+
+  private static BadInput nowhere() {
+    return BadInput.at(
+        "after", "This is no place in a list; take the one that the page before gave.");
   }
 
   /** As {@link #of} reads it. */

@@ -57,13 +57,19 @@ class DaySheetController {
       String goalPercent,
       @MaybeNull Integer closers) {}
 
-  record DaySheet(List<Todo> rows, Period period) {}
+  /**
+   * What is to be done and where the period stands.
+   *
+   * @param total how much there is to do; the rows are the weightiest of it
+   */
+  record DaySheet(List<Todo> rows, long total, Period period) {}
 
   @GetMapping("/api/day-sheet")
   DaySheet daySheet(@SignedIn Actor actor) {
     DaySheetService.Period period = service.period(actor);
     return new DaySheet(
         service.todo(actor),
+        service.count(actor),
         new Period(
             period.from().toString(),
             period.to().toString(),

@@ -2,9 +2,11 @@ package firmtally.server.sales.agreement;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import java.util.List;
+import firmtally.server.platform.web.Cursor;
+import firmtally.server.platform.web.Paged;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -17,7 +19,8 @@ class AgreementController {
   }
 
   @GetMapping
-  List<AgreementService.AgreementRow> running(@SignedIn Actor actor) {
-    return agreements.running(actor);
+  Paged<AgreementService.AgreementRow> running(
+      @RequestParam(defaultValue = "") String after, @SignedIn Actor actor) {
+    return agreements.running(Cursor.of(after), actor);
   }
 }

@@ -16,7 +16,9 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
@@ -38,6 +40,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class AgreementService {
   private static final int NOTICE_MONTHS = 1;
+  private static final int PAGE = 200;
   private static final int KEPT_DAYS = 30;
   private static final int PRICE_DECIMALS = 4;
   private final AgreementStore store;
@@ -139,9 +142,15 @@ public class AgreementService {
   }
 
   /** What runs, or ended within the last month without being renewed; the first to end first. */
-  List<AgreementRow> running(Actor actor) {
-    return store.ending(
-        LocalDate.now(clock).minusDays(KEPT_DAYS).toString(), actor, settings.amounts());
+  Paged<AgreementRow> running(Cursor after, Actor actor) {
+    List<AgreementRow> found =
+        store.ending(
+            LocalDate.now(clock).minusDays(KEPT_DAYS).toString(),
+            after,
+            PAGE + 1,
+            actor,
+            settings.amounts());
+    return Paged.of(found, PAGE, row -> new Cursor(row.end(), row.id()));
   }
 
   /** The agreements that an order made. */

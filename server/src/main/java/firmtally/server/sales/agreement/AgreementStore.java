@@ -7,6 +7,7 @@ import firmtally.core.renewal.RunningTerm;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.worksheet.calculation.LineForm;
 import java.util.List;
@@ -47,15 +48,18 @@ class AgreementStore {
   record Made(String number, long order, long account, @MaybeNull Long follows) {}
 
   List<AgreementService.AgreementRow> ending(
-      String from, Actor actor, LongFunction<String> amounts) {
+      String from, Cursor after, int most, Actor actor, LongFunction<String> amounts) {
     return rows(
         Visibility.bind(
             sql.sql(
                 ROWS
-                    + " WHERE g.state = 'running' AND g.end_day >= :key AND "
+                    + " WHERE g.state = 'running' AND g.end_day >= :key AND (g.end_day, g.id) > (:end, :id) AND "
                     + Visibility.OPPORTUNITY_READABLE
-                    + " ORDER BY g.end_day, g.id LIMIT 500"),
-            actor),
+                    + " ORDER BY g.end_day, g.id LIMIT :most"),
+            actor)
+            .param("end", after.key())
+            .param("id", after.id())
+            .param("most", most),
         from,
         amounts);
   }

@@ -7,6 +7,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
+import firmtally.server.platform.database.Snapshots;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -22,19 +23,19 @@ public class CreditService {
   private final CreditStore store;
   private final AccountService accounts;
   private final SettingsService settings;
-  private final AcceptedOrders orders;
+  private final Snapshots snapshots;
   private final Clock clock;
 
   CreditService(
       CreditStore store,
       AccountService accounts,
       SettingsService settings,
-      AcceptedOrders orders,
+      Snapshots snapshots,
       Clock clock) {
     this.store = store;
     this.accounts = accounts;
     this.settings = settings;
-    this.orders = orders;
+    this.snapshots = snapshots;
     this.clock = clock;
   }
 
@@ -68,13 +69,16 @@ public class CreditService {
   public CreditFile file(long accountId, Actor actor) {
     Account account = accounts.readable(accountId, actor);
     CurrencyUnit currency = settings.company().currency();
+    CreditStore.Position position =
+        snapshots.once(
+            List.of("credit", accountId), () -> store.position(accountId, currency));
     return new CreditFile(
         currency,
         LocalDate.now(clock),
         account.stopped(),
-        store.limits(accountId, currency),
-        store.openItems(accountId, currency),
-        orders.acceptedOrders(accountId),
+        position.limits(),
+        position.items(),
+        position.orders(),
         account.termsDays(),
         account.lateDays(),
         account.graceDays(),

@@ -1,8 +1,11 @@
 package firmtally.server.sales.credit;
 
 import firmtally.core.credit.CreditFile;
+import firmtally.core.money.Currencies;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.web.MaybeNull;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
@@ -10,35 +13,51 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class CreditStore {
+  private static final String POSITION =
+      """
+      SELECT what, ref, amount, currency, day FROM (
+      SELECT 'limit' AS what, '' AS ref, amount, NULL AS currency, from_day AS day, 0 AS id FROM credit_limit
+      WHERE account_id = :account
+      UNION ALL
+      SELECT 'item', ref, balance, NULL, due, id FROM open_item WHERE account_id = :account
+      UNION ALL
+      SELECT 'order', c.number, w.invoice_total, w.currency, c.invoice_on, c.id
+      FROM sales_order c JOIN worksheet w ON w.id = c.worksheet_id
+      WHERE c.account_id = :account AND c.state = 'released')
+      ORDER BY what, CASE what WHEN 'order' THEN '' ELSE day END, id
+      """;
   private final Sql sql;
 
   CreditStore(Sql sql) {
     this.sql = sql;
   }
 
-  List<CreditFile.Limit> limits(long account, CurrencyUnit currency) {
-    return sql.sql(
-            "SELECT from_day, amount FROM credit_limit WHERE account_id = :account ORDER BY from_day")
-        .param("account", account)
-        .query(
-            (row, n) ->
-                new CreditFile.Limit(
-                    LocalDate.parse(row.getString("from_day")),
-                    Money.ofMinor(currency, row.getLong("amount"))))
-        .list();
-  }
+  /**
+   * All that an account owes or has ordered, and how far it may.
+   *
+   * @param orders the released orders that are not invoiced yet, with tax
+   */
+  record Position(
+      List<CreditFile.Limit> limits,
+      List<CreditFile.OpenItem> items,
+      List<CreditFile.OpenOrder> orders) {}
 
-  List<CreditFile.OpenItem> openItems(long account, CurrencyUnit currency) {
-    return sql.sql(
-            "SELECT ref, balance, due FROM open_item WHERE account_id = :account ORDER BY due, id")
-        .param("account", account)
-        .query(
-            (row, n) ->
-                new CreditFile.OpenItem(
-                    row.getString("ref"),
-                    Money.ofMinor(currency, row.getLong("balance")),
-                    LocalDate.parse(row.getString("due"))))
-        .list();
+  private record Row(
+      String what, String ref, long amount, @MaybeNull String currency, LocalDate day) {}
+
+  Position position(long account, CurrencyUnit currency) {
+    Position position = new Position(new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
+    for (Row row : sql.sql(POSITION).param("account", account).query(Row.class).list()) {
+      Money amount =
+          Money.ofMinor(
+              row.currency() == null ? currency : Currencies.get(row.currency()), row.amount());
+      switch (row.what()) {
+        case "limit" -> position.limits().add(new CreditFile.Limit(row.day(), amount));
+        case "item" -> position.items().add(new CreditFile.OpenItem(row.ref(), amount, row.day()));
+        default -> position.orders().add(new CreditFile.OpenOrder(row.ref(), amount, row.day()));
+      }
+    }
+    return position;
   }
 
   void insertLimit(long account, CreditFile.Limit limit) {

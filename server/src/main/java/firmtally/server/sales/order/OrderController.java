@@ -9,6 +9,7 @@ import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
 import firmtally.server.sales.agreement.AgreementService;
@@ -36,7 +37,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class OrderController {
   private static final int PAGE = 100;
-  private static final String LAST = "9223372036854775807";
   private final OrderService orders;
   private final OpportunityService opportunities;
   private final AccountService accounts;
@@ -61,8 +61,6 @@ class OrderController {
     this.approvals = approvals;
     this.once = once;
   }
-
-  record OrderPage(List<OrderService.OrderRow> rows, @MaybeNull Long next) {}
 
   /** Of what and for whom an order is. */
   record OrderOf(
@@ -95,12 +93,12 @@ class OrderController {
   record Placed(long id) {}
 
   @GetMapping("/orders")
-  OrderPage page(
+  Paged<OrderService.OrderRow> page(
       @RequestParam(defaultValue = "") String state,
-      @RequestParam(defaultValue = LAST) long before,
+      @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
-    List<OrderService.OrderRow> rows = orders.page(state, before, PAGE, actor);
-    return new OrderPage(rows, rows.size() == PAGE ? rows.get(PAGE - 1).id() : null);
+    return Paged.of(
+        orders.page(state, Paged.below(after), PAGE + 1, actor), PAGE, OrderService.OrderRow::id);
   }
 
   @GetMapping("/orders/{id}")

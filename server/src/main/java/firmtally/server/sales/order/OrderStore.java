@@ -1,20 +1,15 @@
 package firmtally.server.sales.order;
 
-import firmtally.core.credit.CreditFile;
-import firmtally.core.money.Currencies;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
-import firmtally.server.sales.credit.AcceptedOrders;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.function.LongFunction;
-import org.joda.money.Money;
 import org.springframework.stereotype.Repository;
 
 @Repository
-class OrderStore implements AcceptedOrders {
+class OrderStore {
   private static final String PAGE =
       """
       SELECT c.id, c.number, o.title, a.name AS account, p.name AS owner, c.state, c.placed_on, c.po_number,
@@ -32,12 +27,6 @@ class OrderStore implements AcceptedOrders {
           + """
         AND (:state = '' OR c.state = :state)
       ORDER BY c.id DESC LIMIT :most
-      """;
-  private static final String ACCEPTED =
-      """
-      SELECT c.number, w.invoice_total, w.currency, c.invoice_on
-      FROM sales_order c JOIN worksheet w ON w.id = c.worksheet_id
-      WHERE c.account_id = :account AND c.state = 'released' ORDER BY c.id
       """;
   private final Sql sql;
 
@@ -98,19 +87,5 @@ class OrderStore implements AcceptedOrders {
         .param("id", id)
         .param("at", at)
         .update();
-  }
-
-  @Override
-  public List<CreditFile.OpenOrder> acceptedOrders(long account) {
-    return sql.sql(ACCEPTED)
-        .param("account", account)
-        .query(
-            (row, n) ->
-                new CreditFile.OpenOrder(
-                    row.getString("number"),
-                    Money.ofMinor(
-                        Currencies.get(row.getString("currency")), row.getLong("invoice_total")),
-                    LocalDate.parse(row.getString("invoice_on"))))
-        .list();
   }
 }

@@ -7,6 +7,7 @@ import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
 import firmtally.server.sales.approval.ApprovalService;
@@ -38,7 +39,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class QuoteController {
   private static final int PAGE = 100;
-  private static final String LAST = "9223372036854775807";
   private final QuoteService quotes;
   private final SendingService sending;
   private final OpportunityService opportunities;
@@ -63,8 +63,6 @@ class QuoteController {
     this.approvals = approvals;
     this.once = once;
   }
-
-  record QuotePage(List<QuoteService.QuoteRow> rows, @MaybeNull Long next) {}
 
   /** Of what and for whom a quote is. */
   record QuoteOf(
@@ -108,12 +106,12 @@ class QuoteController {
   record SignOffForm(String why) {}
 
   @GetMapping("/quotes")
-  QuotePage page(
+  Paged<QuoteService.QuoteRow> page(
       @RequestParam(defaultValue = "") String state,
-      @RequestParam(defaultValue = LAST) long before,
+      @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
-    List<QuoteService.QuoteRow> rows = quotes.page(state, before, PAGE, actor);
-    return new QuotePage(rows, rows.size() == PAGE ? rows.get(PAGE - 1).id() : null);
+    return Paged.of(
+        quotes.page(state, Paged.below(after), PAGE + 1, actor), PAGE, QuoteService.QuoteRow::id);
   }
 
   @GetMapping("/quotes/{id}")

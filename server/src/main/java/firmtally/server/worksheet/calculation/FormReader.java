@@ -192,12 +192,16 @@ final class FormReader {
       input.refuse(at + ".listPrice", "Not in the catalogue: give a price, or pick a product.");
     }
     Optional<UnitPrice> list = input.value(at + ".listPrice", form.listPrice(), UnitPrice::parse);
+    if (isBlank(form.unitCost())) {
+      input.refuse(
+          at + ".unitCost", "Say what one costs, 0 if nothing: the margin rests on it.");
+    }
     Optional<UnitPrice> cost = input.value(at + ".unitCost", form.unitCost(), UnitPrice::parse);
     Optional<Percent> tax = input.value(at + ".taxPercent", form.taxPercent(), FormReader::percent);
     Optional<String> family = Optional.ofNullable(form.family()).filter(f -> !f.isBlank());
     family.ifPresent(f -> checkAssortment(at + ".family", f));
-    return list.map(
-        price -> Item.inline(family, price, cost.orElse(UnitPrice.ZERO), tax.orElse(Percent.ZERO)));
+    return list.filter(price -> cost.isPresent())
+        .map(price -> Item.inline(family, price, cost.get(), tax.orElse(Percent.ZERO)));
   }
 
   private void checkAssortment(String at, String family) {

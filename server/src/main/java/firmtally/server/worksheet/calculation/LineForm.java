@@ -45,40 +45,30 @@ public record LineForm(
   /** A line of a product at the price that is found. */
   public static LineForm ofProduct(
       String id, String product, String description, String quantity, Plan plan) {
-    return new LineForm(
-        id,
-        LINE,
-        product,
-        description,
-        null,
-        null,
-        null,
-        null,
-        quantity,
-        null,
-        null,
-        false,
-        false,
-        null,
-        false,
-        plan.everyMonths(),
-        plan.termMonths(),
-        null);
+    return line(id)
+        .product(product)
+        .description(description)
+        .quantity(quantity)
+        .plan(plan)
+        .build();
   }
 
   /** A line that is not in the catalogue, with prices of its own. */
   public static LineForm inline(String id, String words, String family, Numbers numbers) {
-    return new LineForm(
-            id, LINE, null, words, family, null, null, null, "1", null, null, false, false, null,
-            false, null, null, null)
-        .read(words, numbers, null);
+    return line(id).description(words).family(family).numbers(numbers).build();
   }
 
   /** The heading of a section, or a note. */
   public static LineForm words(String id, String kind, String words) {
-    return new LineForm(
-        id, kind, null, words, null, null, null, null, "", null, null, false, false, null, false,
-        null, null, null);
+    return line(id).kind(kind).description(words).quantity("").build();
+  }
+
+  /** A line with nothing typed on it yet but that it is one. */
+  public static Builder line(String id) {
+    Builder line = new Builder();
+    line.id = id;
+    line.quantity = "1";
+    return line.kind(LINE);
   }
 
   /** Whether it has a price; a heading or a note has none. */
@@ -108,99 +98,31 @@ public record LineForm(
   }
 
   /** The same row as it was read: its words, its numbers and the day on which it is wanted. */
-  LineForm read(String words, Numbers n, @MaybeNull String wanted) {
-    return new LineForm(
-        id,
-        priced() ? LINE : kind,
-        product,
-        words,
-        family,
-        n.listPrice(),
-        n.unitCost(),
-        n.taxPercent(),
-        n.quantity(),
-        n.discountPercent(),
-        n.unitPrice(),
-        gift,
-        optional,
-        alternativeSet,
-        chosen,
-        everyMonths,
-        termMonths,
-        wanted);
+  LineForm read(String words, Numbers numbers, @MaybeNull String wanted) {
+    return but()
+        .kind(priced() ? LINE : kind)
+        .description(words)
+        .numbers(numbers)
+        .requestedOn(wanted)
+        .build();
   }
 
   /** The same line, at a price of its own and with nothing else given. */
   public LineForm at(String price) {
-    return new LineForm(
-        id,
-        LINE,
-        product,
-        description,
-        family,
-        listPrice,
-        unitCost,
-        taxPercent,
-        quantity,
-        null,
-        price,
-        false,
-        false,
-        null,
-        false,
-        everyMonths,
-        termMonths,
-        null);
+    return sold().but().discountPercent(null).unitPrice(price).gift(false).build();
   }
 
   /**
-   * The same line with what was given on it, once it is sold: neither optional nor one of several.
+   * The same line with what was given on it, once it is sold: neither optional nor one of several,
+   * nor wanted by a day.
    */
   public LineForm sold() {
-    return new LineForm(
-        id,
-        LINE,
-        product,
-        description,
-        family,
-        listPrice,
-        unitCost,
-        taxPercent,
-        quantity,
-        discountPercent,
-        unitPrice,
-        gift,
-        false,
-        null,
-        false,
-        everyMonths,
-        termMonths,
-        null);
+    return but().kind(LINE).optional(false).alternative(null, false).requestedOn(null).build();
   }
 
   /** The same line for who does not see costs. */
   public LineForm withoutCost() {
-    return unitCost == null
-        ? this
-        : new LineForm(
-            id,
-            kind,
-            product,
-            description,
-            family,
-            listPrice,
-            null,
-            taxPercent,
-            quantity,
-            discountPercent,
-            unitPrice,
-            gift,
-            optional,
-            alternativeSet,
-            chosen,
-            everyMonths,
-            termMonths,
-            requestedOn);
+    return unitCost == null ? this : but().unitCost(null).build();
   }
 
   /** The same line, discounted by a percent. */
@@ -211,24 +133,157 @@ public record LineForm(
   /** The same line with what is given on it, and the day on which it is wanted. */
   public LineForm given(
       @MaybeNull String discount, @MaybeNull String ownPrice, @MaybeNull String wanted) {
-    return new LineForm(
-        id,
-        kind,
-        product,
-        description,
-        family,
-        listPrice,
-        unitCost,
-        taxPercent,
-        quantity,
-        discount,
-        ownPrice,
-        gift,
-        optional,
-        alternativeSet,
-        chosen,
-        everyMonths,
-        termMonths,
-        wanted);
+    return but().discountPercent(discount).unitPrice(ownPrice).requestedOn(wanted).build();
+  }
+
+  /** The same line, to be changed in what is named and in nothing else. */
+  public Builder but() {
+    Builder line = new Builder();
+    line.id = id;
+    line.kind = kind;
+    line.product = product;
+    line.description = description;
+    line.family = family;
+    line.listPrice = listPrice;
+    line.unitCost = unitCost;
+    line.taxPercent = taxPercent;
+    line.quantity = quantity;
+    line.discountPercent = discountPercent;
+    line.unitPrice = unitPrice;
+    line.gift = gift;
+    line.optional = optional;
+    line.alternativeSet = alternativeSet;
+    line.chosen = chosen;
+    line.everyMonths = everyMonths;
+    line.termMonths = termMonths;
+    line.requestedOn = requestedOn;
+    return line;
+  }
+
+  /** A line that is put together, each value by its name. */
+  public static final class Builder {
+    private String id;
+    private String kind;
+    private String product;
+    private String description;
+    private String family;
+    private String listPrice;
+    private String unitCost;
+    private String taxPercent;
+    private String quantity;
+    private String discountPercent;
+    private String unitPrice;
+    private boolean gift;
+    private boolean optional;
+    private String alternativeSet;
+    private boolean chosen;
+    private Integer everyMonths;
+    private Integer termMonths;
+    private String requestedOn;
+
+    private Builder() {}
+
+    /** What is in its cells of numbers. */
+    public Builder numbers(Numbers n) {
+      listPrice = n.listPrice();
+      unitCost = n.unitCost();
+      taxPercent = n.taxPercent();
+      quantity = n.quantity();
+      discountPercent = n.discountPercent();
+      unitPrice = n.unitPrice();
+      return this;
+    }
+
+    /** How often it is charged. */
+    public Builder plan(Plan plan) {
+      everyMonths = plan.everyMonths();
+      termMonths = plan.termMonths();
+      return this;
+    }
+
+    /** Of which set it is one, and whether it is the one that counts. */
+    public Builder alternative(@MaybeNull String set, boolean isChosen) {
+      alternativeSet = set;
+      chosen = isChosen;
+      return this;
+    }
+
+    public Builder kind(@MaybeNull String kind) {
+      this.kind = kind;
+      return this;
+    }
+
+    public Builder product(@MaybeNull String product) {
+      this.product = product;
+      return this;
+    }
+
+    public Builder description(String description) {
+      this.description = description;
+      return this;
+    }
+
+    public Builder family(@MaybeNull String family) {
+      this.family = family;
+      return this;
+    }
+
+    public Builder unitCost(@MaybeNull String unitCost) {
+      this.unitCost = unitCost;
+      return this;
+    }
+
+    public Builder quantity(String quantity) {
+      this.quantity = quantity;
+      return this;
+    }
+
+    public Builder discountPercent(@MaybeNull String discountPercent) {
+      this.discountPercent = discountPercent;
+      return this;
+    }
+
+    public Builder unitPrice(@MaybeNull String unitPrice) {
+      this.unitPrice = unitPrice;
+      return this;
+    }
+
+    public Builder gift(boolean gift) {
+      this.gift = gift;
+      return this;
+    }
+
+    public Builder optional(boolean optional) {
+      this.optional = optional;
+      return this;
+    }
+
+    public Builder requestedOn(@MaybeNull String requestedOn) {
+      this.requestedOn = requestedOn;
+      return this;
+    }
+
+    /** The line. */
+    public LineForm build() {
+      return new LineForm(
+          id,
+          kind,
+          product,
+          description,
+          family,
+          listPrice,
+          unitCost,
+          taxPercent,
+          quantity,
+          discountPercent,
+          unitPrice,
+          gift,
+          optional,
+          alternativeSet,
+          chosen,
+          everyMonths,
+          termMonths,
+          requestedOn);
+    }
   }
 }

@@ -1,6 +1,8 @@
 package firmtally.server.worksheet.editor;
 
 import firmtally.core.money.Percent;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.server.catalogue.product.Product;
@@ -34,12 +36,18 @@ class LineSearch {
   private static final int MOST_OTHERS = 3;
   private static final int MOST_LOOKED_AT = 400;
   private static final int TYPICAL_YEARS = 2;
+
+  /** What so many accounts bought is kept, as their reps type. */
+  private static final int MOST_ACCOUNTS = 200;
+
   private final ProductService catalogue;
   private final SizeTableService sizes;
   private final TemplateService sets;
   private final LineSearchStore store;
   private final SettingsService settings;
   private final Clock clock;
+  private final Cache<Long, BoughtUntil> bought =
+      Caffeine.newBuilder().maximumSize(MOST_ACCOUNTS).build();
 
   LineSearch(
       ProductService catalogue,
@@ -55,6 +63,9 @@ class LineSearch {
     this.settings = settings;
     this.clock = clock;
   }
+
+  /** What an account bought up to an order, by product. */
+  private record BoughtUntil(long lastOrder, Map<String, BoughtView> products) {}
 
   /** What a customer bought of a product before. */
   record BoughtView(int times, String lastOn, String lastPrice) {}
@@ -180,11 +191,11 @@ class LineSearch {
   /** The one in the middle of what was sold of a family in the last two years. */
   private Optional<Pick> typical(String family) {
     String from = LocalDate.now(clock).minusYears(TYPICAL_YEARS).toString();
-    List<LineSearchStore.Priced> sold = store.typical(family, from);
-    if (sold.isEmpty()) {
+    Optional<LineSearchStore.Priced> found = store.typical(family, from);
+    if (found.isEmpty()) {
       return Optional.empty();
     }
-    LineSearchStore.Priced middle = sold.get(sold.size() / 2);
+    LineSearchStore.Priced middle = found.get();
     String price = UnitPrice.ofTenThousandths(middle.price()).toString();
     LineForm line =
         LineForm.inline(
@@ -211,15 +222,19 @@ class LineSearch {
             List.of(line)));
   }
 
+  /** What an account bought, read again only after it ordered again. */
   private Map<String, BoughtView> bought(long account) {
-    Map<String, BoughtView> bought = new HashMap<>();
-    for (LineSearchStore.Bought line : store.bought(account)) {
-      BoughtView before = bought.get(line.product());
-      bought.put(
-          line.product(),
-          new BoughtView(before == null ? 1 : before.times() + 1, line.day(), paidEach(line)));
+    long last = store.lastOrder(account);
+    BoughtUntil known = bought.getIfPresent(account);
+    if (known == null || known.lastOrder() != last) {
+      Map<String, BoughtView> read = new HashMap<>();
+      for (LineSearchStore.Bought line : store.bought(account)) {
+        read.put(line.product(), new BoughtView(line.times(), line.day(), paidEach(line)));
+      }
+      known = new BoughtUntil(last, read);
+      bought.put(account, known);
     }
-    return bought;
+    return known.products();
   }
 
   /** What one piece came to, half up to the minor unit. */

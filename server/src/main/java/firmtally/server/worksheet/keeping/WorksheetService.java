@@ -53,7 +53,7 @@ public class WorksheetService {
     boolean isAmount = "amount".equals(row.discountKind());
     CurrencyUnit currency = settings.company().currency();
     return new WorksheetForm(
-        store.lines(row.id()),
+        row.lines(),
         isPercent ? Percent.ofTenThousandths(row.discount()).toString() : null,
         isAmount ? Money.ofMinor(currency, row.discount()).getAmount().toPlainString() : null,
         null,

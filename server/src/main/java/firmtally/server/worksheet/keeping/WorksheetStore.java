@@ -26,11 +26,13 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class WorksheetStore {
-  private static final String LINES =
+  private static final String ONE =
       """
-      SELECT line_id, kind, product, description, family, list_price, unit_cost, tax, quantity, discount, own_price, gift,
+      SELECT w.id, w.currency, w.discount_kind, w.discount AS document_discount, w.agreed, w.version,
+             line_id, kind, product, description, family, list_price, unit_cost, tax, quantity, l.discount, own_price, gift,
              optional, alternative_set, chosen, every_months, term_months, requested_on
-      FROM worksheet_line WHERE worksheet_id = :id ORDER BY position
+      FROM worksheet w LEFT JOIN worksheet_line l ON l.worksheet_id = w.id
+      WHERE w.id = :id ORDER BY position
       """;
   private static final String INSERT_LINE =
       """
@@ -81,19 +83,39 @@ class WorksheetStore {
     this.batches = batches;
   }
 
+  /** A worksheet as it lies. */
   record SheetRow(
-      long id, String currency, String discountKind, Long discount, String agreed, long version) {}
+      long id,
+      String discountKind,
+      Long discount,
+      String agreed,
+      long version,
+      List<LineForm> lines) {}
 
   Optional<SheetRow> find(long id) {
-    return sql.sql(
-            "SELECT id, currency, discount_kind, discount, agreed, version FROM worksheet WHERE id = :id")
+    return sql.sql(ONE)
         .param("id", id)
-        .query(SheetRow.class)
-        .optional();
-  }
-
-  List<LineForm> lines(long id) {
-    return sql.sql(LINES).param("id", id).query(WorksheetStore::form).list();
+        .query(
+            row -> {
+              SheetRow sheet = null;
+              while (row.next()) {
+                if (sheet == null) {
+                  long discount = row.getLong("document_discount");
+                  sheet =
+                      new SheetRow(
+                          id,
+                          row.getString("discount_kind"),
+                          row.wasNull() ? null : discount,
+                          row.getString("agreed"),
+                          row.getLong("version"),
+                          new ArrayList<>());
+                }
+                if (row.getString("line_id") != null) {
+                  sheet.lines().add(form(row));
+                }
+              }
+              return Optional.ofNullable(sheet);
+            });
   }
 
   long insert(String currency) {
@@ -219,28 +241,27 @@ class WorksheetStore {
         : ((DocumentDiscount.OfAmount) discount).amount().getAmountMinorLong();
   }
 
-  private static LineForm form(ResultSet row, int n) throws SQLException {
-    return new LineForm(
-        row.getString("line_id"),
-        row.getString("kind"),
-        row.getString("product"),
-        row.getString("description"),
-        row.getString("family"),
-        text(row, "list_price", UnitPrice::ofTenThousandths),
-        text(row, "unit_cost", UnitPrice::ofTenThousandths),
-        text(row, "tax", Percent::ofTenThousandths),
-        LineForm.LINE.equals(row.getString("kind"))
-            ? Quantity.ofThousandths(row.getLong("quantity")).toString()
-            : "",
-        text(row, "discount", Percent::ofTenThousandths),
-        text(row, "own_price", UnitPrice::ofTenThousandths),
-        row.getBoolean("gift"),
-        row.getBoolean("optional"),
-        row.getString("alternative_set"),
-        row.getBoolean("chosen"),
-        months(row, "every_months"),
-        months(row, "term_months"),
-        row.getString("requested_on"));
+  private static LineForm form(ResultSet row) throws SQLException {
+    boolean isLine = LineForm.LINE.equals(row.getString("kind"));
+    return LineForm.line(row.getString("line_id"))
+        .kind(row.getString("kind"))
+        .product(row.getString("product"))
+        .description(row.getString("description"))
+        .family(row.getString("family"))
+        .numbers(
+            new LineForm.Numbers(
+                text(row, "list_price", UnitPrice::ofTenThousandths),
+                text(row, "unit_cost", UnitPrice::ofTenThousandths),
+                text(row, "tax", Percent::ofTenThousandths),
+                isLine ? Quantity.ofThousandths(row.getLong("quantity")).toString() : "",
+                text(row, "discount", Percent::ofTenThousandths),
+                text(row, "own_price", UnitPrice::ofTenThousandths)))
+        .gift(row.getBoolean("gift"))
+        .optional(row.getBoolean("optional"))
+        .alternative(row.getString("alternative_set"), row.getBoolean("chosen"))
+        .plan(new LineForm.Plan(months(row, "every_months"), months(row, "term_months")))
+        .requestedOn(row.getString("requested_on"))
+        .build();
   }
 
   private static String text(ResultSet row, String column, LongFunction<?> make)

@@ -1,50 +1,98 @@
 package firmtally.server.customers.enquiry;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.mockito.ArgumentMatchers.anyString;
-import static org.mockito.Mockito.lenient;
-import static org.mockito.Mockito.never;
-import static org.mockito.Mockito.verify;
-import static org.mockito.Mockito.when;
+import static org.assertj.core.groups.Tuple.tuple;
 
+import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.search.PhoneIndex;
+import firmtally.server.platform.search.SearchIndex;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.LongStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.mockito.Mock;
-import org.mockito.junit.jupiter.MockitoExtension;
 
-@ExtendWith(MockitoExtension.class)
 class LikenessTest {
-  @Mock LikenessStore store;
+  @RegisterExtension final TestDatabase database = new TestDatabase();
   private Likeness likeness;
+  private PhoneIndex phones;
+  private SearchIndex words;
+  private long mara;
 
   @BeforeEach
-  void everybodyIsReedFarmInSaltmere() {
-    likeness = new Likeness(store);
-    lenient()
-        .when(store.get(org.mockito.ArgumentMatchers.any()))
-        .thenAnswer(
-            call -> {
-              LikenessStore.Key key = call.getArgument(0);
-              return new LikenessStore.Known(
-                  key.record(),
-                  key.id(),
-                  "A-" + key.id(),
-                  "Reed Farm",
-                  "24103",
-                  "Saltmere",
-                  "Mara",
-                  "customer");
-            });
+  void somebodyKeepsThem() {
+    phones = new PhoneIndex(database.sql());
+    words = new SearchIndex(database.sql());
+    likeness = new Likeness(new LikenessStore(database.sql(), phones));
+    mara = database.person("mara", "North");
   }
 
-  private List<Likeness.Like> find(
+  private void account(long id, String name, String postal, String town, String email) {
+    database.act(
+        () -> {
+          database
+              .sql()
+              .sql(
+                  """
+                  INSERT INTO account (id, number, name, kind, status, postal, town, email, owner_id)
+                  VALUES (:id, 'A-' || :id, :name, 'company', 'customer', :postal, :town, :email, :owner)
+                  """)
+              .param("id", id)
+              .param("name", name)
+              .param("postal", postal)
+              .param("town", town)
+              .param("email", email)
+              .param("owner", mara)
+              .update();
+          words.add("account", id, "A-" + id, name);
+        });
+  }
+
+  private void contact(long id, long account, String email, String phone) {
+    database.act(
+        () -> {
+          database
+              .sql()
+              .sql(
+                  """
+                  INSERT INTO contact (id, account_id, name, email, phone)
+                  VALUES (:id, :account, 'Ada', :email, :phone)
+                  """)
+              .param("id", id)
+              .param("account", account)
+              .param("email", email)
+              .param("phone", phone)
+              .update();
+          phones.add("contact", id, phone);
+        });
+  }
+
+  private void enquiry(long id, String name, String email, String phone) {
+    database.act(
+        () -> {
+          database
+              .sql()
+              .sql(
+                  """
+                  INSERT INTO enquiry (id, number, added_at, name, email, phone, subject, source, state, owner_id)
+                  VALUES (:id, 'E-' || :id, '2027-03-01T08:00:00Z', :name, :email, :phone, 'Scales', 'phone', 'new', :owner)
+                  """)
+              .param("id", id)
+              .param("name", name)
+              .param("email", email)
+              .param("phone", phone)
+              .param("owner", mara)
+              .update();
+          phones.add("enquiry", id, phone);
+          words.add("enquiry", id, "E-" + id, name);
+        });
+  }
+
+  private static Likeness.Asked asked(
       String name, String email, String phone, String postal, String town) {
-    return likeness.find(name, email, phone, postal, town, 0);
+    return new Likeness.Asked(name, email, phone, postal, town);
   }
 
   @ParameterizedTest
@@ -65,18 +113,28 @@ class LikenessTest {
 
   @Test
   void theSurestReasonStandsFirstAndOnce() {
-    LikenessStore.Key same = new LikenessStore.Key("account", 1);
-    when(store.byEmail("desk@reed.example")).thenReturn(List.of(same));
-    when(store.byPhone("555 0100 22"))
-        .thenReturn(List.of(new LikenessStore.Key("enquiry", 2), same));
-    when(store.byWords("\"ree\"* OR \"far\"*"))
-        .thenReturn(List.of(same, new LikenessStore.Key("account", 3)));
-    assertThat(find("Reed Farm", "Desk@Reed.example ", "555 0100 22", "", ""))
-        .extracting(Likeness.Like::id, Likeness.Like::why)
+    account(1, "Reed Farm", "", "", "desk@reed.example");
+    enquiry(2, "Somebody", "", "0555 0100 22");
+    account(3, "Reed Farms", "", "", "");
+    assertThat(
+            likeness.find(asked("Reed Farm", "Desk@Reed.example ", "+49 555 010022", "", ""), 0))
+        .extracting(Likeness.Like::record, Likeness.Like::number, Likeness.Like::why)
         .containsExactly(
-            org.assertj.core.groups.Tuple.tuple(1L, "same email address"),
-            org.assertj.core.groups.Tuple.tuple(2L, "same phone number"),
-            org.assertj.core.groups.Tuple.tuple(3L, "name nearly the same"));
+            tuple("account", "A-1", "same email address"),
+            tuple("enquiry", "E-2", "same phone number"),
+            tuple("account", "A-3", "name nearly the same"));
+  }
+
+  @Test
+  void whatIsKnownOfAContactSpeaksForItsAccount() {
+    account(1, "Weir Mill", "", "Oxbarrow", "");
+    contact(7, 1, "ada@weir.example", "0555 7777777");
+    assertThat(likeness.find(asked("", "ADA@weir.example", "", "", ""), 0))
+        .extracting(Likeness.Like::record, Likeness.Like::id, Likeness.Like::town)
+        .containsExactly(tuple("account", 1L, "Oxbarrow"));
+    assertThat(likeness.find(asked("", "", "7777777 or 0555 7777777", "", ""), 0))
+        .extracting(Likeness.Like::why)
+        .containsExactly("same phone number");
   }
 
   @ParameterizedTest
@@ -91,26 +149,48 @@ class LikenessTest {
         "-, Saltmeer, 1"
       })
   void onlyAnotherPlaceSpeaksAgainstANearName(String postal, String town, int found) {
-    when(store.byWords(anyString())).thenReturn(List.of(new LikenessStore.Key("account", 1)));
-    assertThat(find("Reed Farm", "", "", postal == null ? "" : postal, town == null ? "" : town))
+    account(1, "Reed Farm", "24103", "Saltmere", "");
+    assertThat(
+            likeness.find(
+                asked(
+                    "Reed Farm", "", "", postal == null ? "" : postal, town == null ? "" : town),
+                0))
         .hasSize(found);
   }
 
   @Test
   void anEnquiryIsNotLikeItselfAndOnlyTheFirstSixAreNamed() {
-    when(store.byEmail("a@b.example"))
-        .thenReturn(
-            LongStream.rangeClosed(1, 9)
-                .mapToObj(id -> new LikenessStore.Key("enquiry", id))
-                .toList());
-    assertThat(likeness.find("", "a@b.example", "", "", "", 2))
+    for (long id = 1; id <= 9; id++) {
+      enquiry(id, "N" + id, "a@b.example", "");
+    }
+    assertThat(likeness.find(asked("", "a@b.example", "", "", ""), 2))
+        .hasSize(6)
         .extracting(Likeness.Like::id)
-        .containsExactly(1L, 3L, 4L, 5L, 6L, 7L);
+        .doesNotContain(2L);
   }
 
   @Test
   void aNameOfTwoLettersIsNotLookedFor() {
-    find("Re", "", "", "", "");
-    verify(store, never()).byWords(anyString());
+    account(1, "Re", "", "", "");
+    assertThat(likeness.find(asked("Re", "", "", "", ""), 0)).isEmpty();
+  }
+
+  @Test
+  void oneIsFoundWithFewStatementsAndAHundredWithNoMore() {
+    List<Likeness.Asked> many = new ArrayList<>();
+    for (int i = 1; i <= 100; i++) {
+      account(i, "Harbour Works " + i, "", "", "w" + i + "@works.example");
+      contact(i, i, "", "0555 40000" + (100 + i));
+      many.add(asked("Harbour Works " + i, "w" + i + "@works.example", "40000" + (100 + i), "", ""));
+    }
+    long one = database.statements(() -> likeness.find(many.get(0), 0));
+    long all = database.statements(() -> likeness.find(many));
+    assertThat(one).isLessThanOrEqualTo(4);
+    assertThat(all).isEqualTo(one);
+    assertThat(likeness.find(many))
+        .hasSize(100)
+        .allSatisfy(found -> assertThat(found).isNotEmpty())
+        .extracting(found -> found.get(0).why())
+        .containsOnly("same email address");
   }
 }

@@ -258,7 +258,7 @@ class PlatformTest {
               assertThat(conflict.version()).isEqualTo(3);
             });
     transaction.executeWithoutResult(s -> log.expectOne(1, "account", 5, 3));
-    assertThat(log.list("account", 5)).hasSize(1);
+    assertThat(log.list("account", 5, "").rows()).hasSize(1);
   }
 
   @ParameterizedTest
