@@ -23,7 +23,7 @@ class ListsTest {
     "/api/orders?state=, 200",
     "/api/enquiries?state=all, 20",
     "/api/products/list, 20",
-    "/api/price-rules, 20",
+    "/api/price-rules, 5",
     "/api/agreements, 20",
     "/api/call-lists, 0",
     "/api/records/account/10/log, 0"

@@ -230,6 +230,24 @@ class WorksheetRowsTest {
   }
 
   @Test
+  void aLineOfOnesOwnTakesTheUsualTaxAndAsksForItsCost() {
+    Map<String, Object> own = with(line("1", "", "2", null), "description", "Made to measure");
+    own.put("product", null);
+    own.put("listPrice", "120");
+    Guest.Answer asked = tally(List.of(own));
+    assertThat(asked.text("/problems/0/at")).isEqualTo("lines[0].unitCost");
+    assertThat(asked.text("/problems/0/message"))
+        .isEqualTo("Say what one costs, 0 if nothing: the margin rests on it.");
+    own.put("unitCost", "70");
+    Guest.Answer told = tally(List.of(own));
+    assertThat(told.body().at("/problems")).isEmpty();
+    assertThat(told.text("/worksheet/lines/0/typed/taxPercent")).isEqualTo("19");
+    assertThat(told.text("/worksheet/totals/margin")).isEqualTo("100.00");
+    own.put("unitCost", "0");
+    assertThat(tally(List.of(own)).text("/worksheet/totals/margin")).isEqualTo("240.00");
+  }
+
+  @Test
   void aSetOfAlternativesNeedsOneChosenLine() {
     Map<String, Object> one = with(line("1", "BS-15", "1", null), "alternativeSet", "A");
     Map<String, Object> two = with(line("2", "BS-30", "1", null), "alternativeSet", "A");

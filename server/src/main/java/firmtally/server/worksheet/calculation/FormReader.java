@@ -192,7 +192,7 @@ final class FormReader {
       input.refuse(at + ".listPrice", "Not in the catalogue: give a price, or pick a product.");
     }
     Optional<UnitPrice> list = input.value(at + ".listPrice", form.listPrice(), UnitPrice::parse);
-    if (isBlank(form.unitCost())) {
+    if (!unpriced && isBlank(form.unitCost())) {
       input.refuse(
           at + ".unitCost", "Say what one costs, 0 if nothing: the margin rests on it.");
     }
@@ -200,8 +200,9 @@ final class FormReader {
     Optional<Percent> tax = input.value(at + ".taxPercent", form.taxPercent(), FormReader::percent);
     Optional<String> family = Optional.ofNullable(form.family()).filter(f -> !f.isBlank());
     family.ifPresent(f -> checkAssortment(at + ".family", f));
-    return list.filter(price -> cost.isPresent())
-        .map(price -> Item.inline(family, price, cost.get(), tax.orElse(Percent.ZERO)));
+    return list.flatMap(
+        price ->
+            cost.map(each -> Item.inline(family, price, each, tax.orElse(Percent.ZERO))));
   }
 
   private void checkAssortment(String at, String family) {
