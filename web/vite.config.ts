@@ -10,8 +10,11 @@ export default defineConfig({
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
   test: {
     environment: 'jsdom',
-    include: ['src/**/*.test.ts'],
     setupFiles: ['./src/vitest-setup.ts'],
+    pool: 'threads',
+    sequence: { shuffle: { files: true } },
+    // A browser for each file takes four times as long; what a test puts in place of the server it takes away again.
+    isolate: false,
     // A busy machine is not a fault.
     testTimeout: 30_000
   }

@@ -4,14 +4,9 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import Files from '../file/Files.svelte';
 import Contacts from './Contacts.svelte';
 import Notes from './Notes.svelte';
+import { stub } from '$lib/api/stub';
 
-const calls = vi.hoisted(() => ({ POST: vi.fn(), PUT: vi.fn(), DELETE: vi.fn(), upload: vi.fn() }));
-vi.mock('$lib/api/client', () => ({
-  api: calls,
-  upload: calls.upload,
-  ask: async (answer: Promise<unknown>) => answer,
-  asRefusal: (thrown: unknown) => thrown
-}));
+const calls = stub('POST', 'PUT', 'DELETE');
 
 const ada = {
   id: 3,
@@ -91,8 +86,12 @@ describe('what is kept with an account', () => {
       params: { path: { kind: 'account', id: 4, file: 5 } }
     });
     const picture = new File(['x'], 'gate.png', { type: 'image/png' });
+    const sent = vi.spyOn(globalThis, 'fetch').mockResolvedValue(new Response());
     await userEvent.upload(screen.getByLabelText(/Add files/), picture);
-    expect(calls.upload).toHaveBeenCalledWith('/api/records/account/4/files', picture);
+    const [path, asked] = sent.mock.calls[0] as [string, { body: FormData }];
+    sent.mockRestore();
+    expect(path).toBe('/api/records/account/4/files');
+    expect((asked.body.get('file') as File).name).toBe('gate.png');
   });
 
   it('is a file that others may only take', () => {

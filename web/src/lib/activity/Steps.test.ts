@@ -4,13 +4,9 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { session } from '$lib/shell/session.svelte';
 import { within } from '../../test/within';
 import Steps from './Steps.svelte';
+import { stub } from '$lib/api/stub';
 
-const calls = vi.hoisted(() => ({ GET: vi.fn(), POST: vi.fn(), PUT: vi.fn() }));
-vi.mock('$lib/api/client', () => ({
-  api: calls,
-  ask: async (answer: Promise<unknown>) => answer,
-  asRefusal: (thrown: unknown) => thrown
-}));
+const calls = stub('GET', 'POST', 'PUT');
 
 function step(id: number, over: Record<string, unknown> = {}) {
   return {

@@ -4,13 +4,9 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '$lib/api/client';
 import { session } from '$lib/shell/session.svelte';
 import StagePanel from './StagePanel.svelte';
+import { stub } from '$lib/api/stub';
 
-const post = vi.hoisted(() => vi.fn());
-vi.mock('$lib/api/client', () => ({
-  api: { POST: post },
-  ask: async (answer: Promise<unknown>) => answer,
-  asRefusal: (thrown: unknown) => thrown
-}));
+const { POST: post } = stub('POST');
 
 function opportunity(over: Partial<Schemas['OpportunityView']> = {}): Schemas['OpportunityView'] {
   const stage = {

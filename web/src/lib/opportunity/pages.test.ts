@@ -1,12 +1,9 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { Pages } from './pages.svelte';
+import { stub } from '$lib/api/stub';
 
 type Asked = { params: { query: Record<string, string | number> } };
-const get = vi.hoisted(() => vi.fn());
-vi.mock('$lib/api/client', () => ({
-  api: { GET: get },
-  ask: async (answer: Promise<unknown>) => answer
-}));
+const { GET: get } = stub('GET');
 
 function row(id: number) {
   return { id };
@@ -34,8 +31,8 @@ describe('pages of the list', () => {
       { key: '7', label: 'Quoted', count: 1, value: '1', weighted: '1' },
       { key: '8', label: 'Agreed', count: 1, value: '1', weighted: '1' }
     ];
-    get.mockImplementation((path?: string) =>
-      Promise.resolve(path?.endsWith('groups') ? groups : { rows: [row(5)], after: null })
+    get.mockImplementation((path) =>
+      Promise.resolve(String(path).endsWith('groups') ? groups : { rows: [row(5)], after: null })
     );
     const pages = new Pages();
     await pages.start({ group: 'stage' });

@@ -1,16 +1,12 @@
 import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { session } from '$lib/shell/session.svelte';
 import { within } from '../../test/within';
 import ProcessEditor from './ProcessEditor.svelte';
+import { stub } from '$lib/api/stub';
 
-const calls = vi.hoisted(() => ({ GET: vi.fn(), PUT: vi.fn() }));
-vi.mock('$lib/api/client', () => ({
-  api: calls,
-  ask: async (answer: Promise<unknown>) => answer,
-  asRefusal: (thrown: unknown) => thrown
-}));
+const calls = stub('GET', 'PUT');
 
 const view = {
   process: {

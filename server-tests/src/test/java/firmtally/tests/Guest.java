@@ -80,11 +80,7 @@ final class Guest {
   }
 
   Answer send(
-      HttpMethod method,
-      String path,
-      Object body,
-      Map<String, String> headers,
-      Object... values) {
+      HttpMethod method, String path, Object body, Map<String, String> headers, Object... values) {
     RestTestClient.RequestBodySpec request =
         client.method(method).uri(path, values).header("X-XSRF-TOKEN", token());
     headers.forEach(request::header);

@@ -230,9 +230,7 @@ class CatalogueFiles {
                 (row, input) -> rules.read(rule(row), known, input).stream().findFirst(),
                 PriceRule::id);
     return new Tried<>(
-        found,
-        r -> Optional.ofNullable(before.get(r.id())),
-        (r, was) -> PriceRuleService.words(r));
+        found, r -> Optional.ofNullable(before.get(r.id())), (r, was) -> PriceRuleService.words(r));
   }
 
   private static PriceRuleService.RuleForm rule(Row row) {

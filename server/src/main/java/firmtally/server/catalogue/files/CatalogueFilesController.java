@@ -67,8 +67,6 @@ class CatalogueFilesController {
       @RequestParam(defaultValue = "false") boolean take,
       @SignedIn Actor actor)
       throws IOException {
-    return take
-        ? files.takeRules(file.getBytes(), actor)
-        : files.tryRules(file.getBytes(), actor);
+    return take ? files.takeRules(file.getBytes(), actor) : files.tryRules(file.getBytes(), actor);
   }
 }

@@ -15,8 +15,8 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -220,7 +220,8 @@ class PriceRuleStore implements PriceRuleService.Known {
   List<String> codesOf(Collection<String> families) {
     return families.isEmpty()
         ? List.of()
-        : sql.sql("SELECT code FROM product WHERE family IN (SELECT value FROM json_each(:families))")
+        : sql.sql(
+                "SELECT code FROM product WHERE family IN (SELECT value FROM json_each(:families))")
             .param("families", JsonList.of(families))
             .query(String.class)
             .list();

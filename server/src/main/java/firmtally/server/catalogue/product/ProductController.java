@@ -37,8 +37,7 @@ class ProductController {
   private final PriceRuleService rules;
   private final Idempotency idempotency;
 
-  ProductController(
-      ProductService catalogue, PriceRuleService rules, Idempotency idempotency) {
+  ProductController(ProductService catalogue, PriceRuleService rules, Idempotency idempotency) {
     this.catalogue = catalogue;
     this.rules = rules;
     this.idempotency = idempotency;

@@ -95,7 +95,8 @@ class ProductStore {
     if (codes.isEmpty()) {
       return List.of();
     }
-    return sql.sql(COLUMNS + " WHERE " + LOOSE + " IN (SELECT value FROM json_each(:codes)) ORDER BY code")
+    return sql.sql(
+            COLUMNS + " WHERE " + LOOSE + " IN (SELECT value FROM json_each(:codes)) ORDER BY code")
         .param("codes", JsonList.of(codes))
         .query(ProductStore::product)
         .list();

@@ -50,10 +50,7 @@ class AffectedWorksheets {
   List<Sheet> holding(Collection<String> codes) {
     return codes.isEmpty()
         ? List.of()
-        : sql.sql(OPEN + ORDER)
-            .param("codes", JsonList.of(codes))
-            .query(Sheet.class)
-            .list();
+        : sql.sql(OPEN + ORDER).param("codes", JsonList.of(codes)).query(Sheet.class).list();
   }
 
   /**

@@ -2,8 +2,8 @@ package firmtally.server.customers.campaign;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Cursor;
+import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import java.util.List;

@@ -1,7 +1,7 @@
 package firmtally.server.customers.enquiry;
 
-import java.text.Normalizer;
 import firmtally.server.customers.enquiry.LikenessStore.Key;
+import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -143,7 +143,8 @@ class Likeness {
         !asked.postal().isBlank()
             && !known.postal().isBlank()
             && !asked.postal().strip().equalsIgnoreCase(known.postal().strip());
-    boolean otherTown = !asked.town().isBlank() && !known.town().isBlank() && !isNear(asked.town(), known.town());
+    boolean otherTown =
+        !asked.town().isBlank() && !known.town().isBlank() && !isNear(asked.town(), known.town());
     return !otherPostal && !otherTown;
   }
 

@@ -31,6 +31,7 @@ class LikenessStore {
           SELECT kind, record_id FROM search_index
           WHERE search_index MATCH asked.value AND kind IN ('account', 'enquiry') ORDER BY rank LIMIT 60))) hit
       """;
+
   private static final String KNOWN =
       """
       SELECT 'account' AS record, a.id, a.number, a.name, a.postal, a.town, p.name AS owner, a.status AS state

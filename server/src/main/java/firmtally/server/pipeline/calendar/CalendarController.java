@@ -68,8 +68,7 @@ class CalendarController {
    *
    * @param more whether there is more than a calendar holds; a person or team narrows it
    */
-  record Calendar(
-      List<ActivityService.Planned> activities, List<Closing> closes, boolean more) {}
+  record Calendar(List<ActivityService.Planned> activities, List<Closing> closes, boolean more) {}
 
   /** The address of one's own feed; whoever knows it can read it. */
   record FeedLink(String url) {}

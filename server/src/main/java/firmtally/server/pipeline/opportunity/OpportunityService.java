@@ -18,7 +18,6 @@ import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
-import firmtally.server.platform.web.NotThere;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;

@@ -57,12 +57,10 @@ class TeamStore {
             r ->
                 new TeamService.Member(
                     r.id(), r.name(), r.accountId(), r.account(), r.role(), r.email(), r.phone())),
-        all(
-            rows, "share", r -> new TeamService.Share(r.id(), r.name(), r.part().toString())));
+        all(rows, "share", r -> new TeamService.Share(r.id(), r.name(), r.part().toString())));
   }
 
-  private static <T> List<T> all(
-      Map<String, List<Row>> rows, String what, Function<Row, T> make) {
+  private static <T> List<T> all(Map<String, List<Row>> rows, String what, Function<Row, T> make) {
     return rows.getOrDefault(what, List.of()).stream().map(make).toList();
   }
 

@@ -3,10 +3,10 @@ package firmtally.server.pipeline.process;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
-import firmtally.server.platform.database.Remembered;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -36,8 +36,7 @@ public class ProcessService {
   ProcessService(ProcessStore store, ChangeLog log) {
     this.store = store;
     this.log = log;
-    this.processes =
-        new Remembered<>(() -> store.processes().stream().map(this::whole).toList());
+    this.processes = new Remembered<>(() -> store.processes().stream().map(this::whole).toList());
   }
 
   /**

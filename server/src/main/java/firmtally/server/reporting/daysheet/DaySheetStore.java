@@ -113,8 +113,7 @@ class DaySheetStore {
 
   /** For how many records somebody has a reason to do something. */
   long count(Actor actor, LocalDate today) {
-    String counted =
-        "SELECT COUNT(*) FROM (SELECT DISTINCT record, id FROM (" + DUE + "))";
+    String counted = "SELECT COUNT(*) FROM (SELECT DISTINCT record, id FROM (" + DUE + "))";
     return todo(counted, actor, today).query(Long.class).single();
   }
 

@@ -51,12 +51,12 @@ class AgreementStore {
       String from, Cursor after, int most, Actor actor, LongFunction<String> amounts) {
     return rows(
         Visibility.bind(
-            sql.sql(
-                ROWS
-                    + " WHERE g.state = 'running' AND g.end_day >= :key AND (g.end_day, g.id) > (:end, :id) AND "
-                    + Visibility.OPPORTUNITY_READABLE
-                    + " ORDER BY g.end_day, g.id LIMIT :most"),
-            actor)
+                sql.sql(
+                    ROWS
+                        + " WHERE g.state = 'running' AND g.end_day >= :key AND (g.end_day, g.id) > (:end, :id) AND "
+                        + Visibility.OPPORTUNITY_READABLE
+                        + " ORDER BY g.end_day, g.id LIMIT :most"),
+                actor)
             .param("end", after.key())
             .param("id", after.id())
             .param("most", most),

@@ -70,8 +70,7 @@ public class CreditService {
     Account account = accounts.readable(accountId, actor);
     CurrencyUnit currency = settings.company().currency();
     CreditStore.Position position =
-        snapshots.once(
-            List.of("credit", accountId), () -> store.position(accountId, currency));
+        snapshots.once(List.of("credit", accountId), () -> store.position(accountId, currency));
     return new CreditFile(
         currency,
         LocalDate.now(clock),

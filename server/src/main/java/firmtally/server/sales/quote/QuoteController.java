@@ -6,7 +6,6 @@ import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.web.Idempotency;
-import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;

@@ -95,8 +95,7 @@ class QuoteStore {
 
   /** Sent quotes whose last day is over. */
   List<Long> expired(LocalDate today) {
-    return sql.sql(
-            "SELECT id FROM quote WHERE state = 'sent' AND valid_until < :today ORDER BY id")
+    return sql.sql("SELECT id FROM quote WHERE state = 'sent' AND valid_until < :today ORDER BY id")
         .param("today", today)
         .query(Long.class)
         .list();

@@ -193,16 +193,14 @@ final class FormReader {
     }
     Optional<UnitPrice> list = input.value(at + ".listPrice", form.listPrice(), UnitPrice::parse);
     if (!unpriced && isBlank(form.unitCost())) {
-      input.refuse(
-          at + ".unitCost", "Say what one costs, 0 if nothing: the margin rests on it.");
+      input.refuse(at + ".unitCost", "Say what one costs, 0 if nothing: the margin rests on it.");
     }
     Optional<UnitPrice> cost = input.value(at + ".unitCost", form.unitCost(), UnitPrice::parse);
     Optional<Percent> tax = input.value(at + ".taxPercent", form.taxPercent(), FormReader::percent);
     Optional<String> family = Optional.ofNullable(form.family()).filter(f -> !f.isBlank());
     family.ifPresent(f -> checkAssortment(at + ".family", f));
     return list.flatMap(
-        price ->
-            cost.map(each -> Item.inline(family, price, each, tax.orElse(Percent.ZERO))));
+        price -> cost.map(each -> Item.inline(family, price, each, tax.orElse(Percent.ZERO))));
   }
 
   private void checkAssortment(String at, String family) {

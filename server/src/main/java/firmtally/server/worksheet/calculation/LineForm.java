@@ -45,12 +45,7 @@ public record LineForm(
   /** A line of a product at the price that is found. */
   public static LineForm ofProduct(
       String id, String product, String description, String quantity, Plan plan) {
-    return line(id)
-        .product(product)
-        .description(description)
-        .quantity(quantity)
-        .plan(plan)
-        .build();
+    return line(id).product(product).description(description).quantity(quantity).plan(plan).build();
   }
 
   /** A line that is not in the catalogue, with prices of its own. */

@@ -1,8 +1,8 @@
 package firmtally.server.worksheet.editor;
 
-import firmtally.core.money.Percent;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.server.catalogue.product.Product;

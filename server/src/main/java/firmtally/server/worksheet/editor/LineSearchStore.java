@@ -31,6 +31,7 @@ class LineSearchStore {
         WHERE p.family = :family AND s.placed_on >= :from)
       WHERE place = lines / 2 + 1
       """;
+
   private static final String LISTED =
       """
       SELECT price, cost, tax FROM (

@@ -116,8 +116,7 @@ class LikenessTest {
     account(1, "Reed Farm", "", "", "desk@reed.example");
     enquiry(2, "Somebody", "", "0555 0100 22");
     account(3, "Reed Farms", "", "", "");
-    assertThat(
-            likeness.find(asked("Reed Farm", "Desk@Reed.example ", "+49 555 010022", "", ""), 0))
+    assertThat(likeness.find(asked("Reed Farm", "Desk@Reed.example ", "+49 555 010022", "", ""), 0))
         .extracting(Likeness.Like::record, Likeness.Like::number, Likeness.Like::why)
         .containsExactly(
             tuple("account", "A-1", "same email address"),
@@ -152,8 +151,7 @@ class LikenessTest {
     account(1, "Reed Farm", "24103", "Saltmere", "");
     assertThat(
             likeness.find(
-                asked(
-                    "Reed Farm", "", "", postal == null ? "" : postal, town == null ? "" : town),
+                asked("Reed Farm", "", "", postal == null ? "" : postal, town == null ? "" : town),
                 0))
         .hasSize(found);
   }
@@ -181,7 +179,8 @@ class LikenessTest {
     for (int i = 1; i <= 100; i++) {
       account(i, "Harbour Works " + i, "", "", "w" + i + "@works.example");
       contact(i, i, "", "0555 40000" + (100 + i));
-      many.add(asked("Harbour Works " + i, "w" + i + "@works.example", "40000" + (100 + i), "", ""));
+      many.add(
+          asked("Harbour Works " + i, "w" + i + "@works.example", "40000" + (100 + i), "", ""));
     }
     long one = database.statements(() -> likeness.find(many.get(0), 0));
     long all = database.statements(() -> likeness.find(many));

@@ -14,7 +14,9 @@ import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.jdbc.datasource.DataSourceTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** A real SQLite file with the real schema for each test of a store; nobody and nothing is in it. */
+/**
+ * A real SQLite file with the real schema for each test of a store; nobody and nothing is in it.
+ */
 public final class TestDatabase implements BeforeEachCallback, AfterEachCallback {
   private static Path whole;
   private DataFolder folder;
