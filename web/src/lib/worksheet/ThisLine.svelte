@@ -115,7 +115,9 @@
         {@render cell('Tax %', line.taxPercent, 'taxPercent', (v) => text('taxPercent', v))}
         {@render cell('Family', line.family, 'family', (v) => text('family', v))}
       </div>
-      {#if !line.unitCost}<p class="heed">No cost yet: its margin counts as all of it.</p>{/if}
+      {#if editor.problem(line.id, 'unitCost')}<p class="bad">
+          {editor.problem(line.id, 'unitCost')}
+        </p>{/if}
     {/if}
     {#if line.everyMonths || !line.product}
       <div class="own">

@@ -4,7 +4,7 @@
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
-  import { onMount, type Snippet } from 'svelte';
+  import { onMount, tick, type Snippet } from 'svelte';
   import Checks from './Checks.svelte';
   import LineGrid from './LineGrid.svelte';
   import News from './News.svelte';
@@ -56,10 +56,14 @@
     grid.onLand();
   }
 
+  /** Goes to the first place to mend: its row, and where no column types it, its field beside the row. */
   function mend() {
     const first = editor.problems[0];
-    if (first?.id) see(first.id);
-    else
+    if (first?.id) {
+      see(first.id);
+      const beside = 'this-' + first.field;
+      void tick().then(() => document.querySelector<HTMLElement>(`[name='${beside}']`)?.focus());
+    } else
       document
         .getElementById(first?.field === 'discountAmount' ? 'discount-amount' : 'discount-percent')
         ?.focus();

@@ -80,34 +80,22 @@ final class DemoAccounts {
           (place + "-" + industry[0]).toLowerCase(Locale.ROOT).replace(' ', '-') + i + ".example";
       long id =
           accounts.add(
-              new Account(
-                  0,
-                  "",
-                  place
-                      + " "
-                      + industry[0]
-                      + (i >= 2 * TRADES.length && i % 3 == 0 ? " & Sons" : ""),
-                  "company",
-                  "prospect",
-                  industry[0].toLowerCase(Locale.ROOT),
-                  (1 + random.nextInt(90)) + " Weir Lane",
-                  String.valueOf(10000 + random.nextInt(89999)),
-                  place,
-                  "office@" + host,
-                  "555 01" + (10 + i) + " " + (100 + random.nextInt(900)),
-                  i < 6 * 8 ? industry[1] : null,
-                  owner.id(),
-                  "",
-                  "",
-                  30,
-                  i % 5 == 0 ? 12 : random.nextInt(6),
-                  5,
-                  0,
-                  200_000,
-                  false,
-                  i % 9 == 4,
-                  "",
-                  1),
+              Account.prospect(
+                      place
+                          + " "
+                          + industry[0]
+                          + (i >= 2 * TRADES.length && i % 3 == 0 ? " & Sons" : ""),
+                      owner)
+                  .industry(industry[0].toLowerCase(Locale.ROOT))
+                  .street((1 + random.nextInt(90)) + " Weir Lane")
+                  .postal(String.valueOf(10000 + random.nextInt(89999)))
+                  .town(place)
+                  .email("office@" + host)
+                  .phone("555 01" + (10 + i) + " " + (100 + random.nextInt(900)))
+                  .priceGroup(i < 6 * 8 ? industry[1] : null)
+                  .lateDays(i % 5 == 0 ? 12 : random.nextInt(6))
+                  .poNumberRequired(i % 9 == 4)
+                  .build(),
               owner.id());
       note(id, i, owner);
       for (int c = 0; c < 1 + i % 3; c++) {

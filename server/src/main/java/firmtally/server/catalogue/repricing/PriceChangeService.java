@@ -18,6 +18,7 @@ import firmtally.server.platform.web.TypedNumber;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -113,7 +114,7 @@ class PriceChangeService {
   /** A change that was made. */
   record PriceChangeView(
       long id,
-      String at,
+      Instant at,
       String person,
       String words,
       int products,
@@ -265,7 +266,7 @@ class PriceChangeService {
     }
     long id =
         store.insert(
-            clock.instant().toString(),
+            clock.instant(),
             actor.id(),
             change.words(),
             json.writeValueAsString(change.repriced()));
@@ -309,7 +310,7 @@ class PriceChangeService {
               + String.join(", ", moved)
               + ".");
     }
-    if (store.setTakenBack(id, clock.instant().toString()) == 0) {
+    if (store.setTakenBack(id, clock.instant()) == 0) {
       throw new NotPossible("This was taken back already.");
     }
     catalogue.reprice(

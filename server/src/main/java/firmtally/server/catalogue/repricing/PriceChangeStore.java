@@ -2,6 +2,7 @@ package firmtally.server.catalogue.repricing;
 
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.web.MaybeNull;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -21,7 +22,7 @@ class PriceChangeStore {
 
   record Row(
       long id,
-      String at,
+      Instant at,
       String person,
       String words,
       String prices,
@@ -38,7 +39,7 @@ class PriceChangeStore {
     return sql.sql(COLUMNS + " WHERE c.id = :id").param("id", id).query(Row.class).optional();
   }
 
-  long insert(String at, long person, String words, String prices) {
+  long insert(Instant at, long person, String words, String prices) {
     return sql.sql(
             """
             INSERT INTO price_change (at, person_id, words, prices)
@@ -52,7 +53,7 @@ class PriceChangeStore {
         .single();
   }
 
-  int setTakenBack(long id, String at) {
+  int setTakenBack(long id, Instant at) {
     return sql.sql(
             "UPDATE price_change SET taken_back_at = :at WHERE id = :id AND taken_back_at IS NULL")
         .param("at", at)

@@ -2,6 +2,7 @@ package firmtally.server.customers.account;
 
 import firmtally.core.pricing.Buyer;
 import firmtally.server.access.Actor;
+import firmtally.server.platform.web.MaybeNull;
 import java.util.Optional;
 
 /**
@@ -44,5 +45,119 @@ public record Account(
   /** As price rules see it: by its number and its price group. */
   public Buyer buyer() {
     return new Buyer(number, Optional.ofNullable(priceGroup));
+  }
+
+  /** A prospect that is to be added, with the terms that new accounts have. */
+  public static Builder prospect(String name, Actor owner) {
+    Builder account = new Builder();
+    account.name = name;
+    account.owner = owner;
+    return account;
+  }
+
+  /** An account that is put together, each value by its name. */
+  public static final class Builder {
+    private static final int TERMS_DAYS = 30;
+    private static final int GRACE_DAYS = 5;
+    private static final long WATCH = 200_000;
+    private String number = "";
+    private String name;
+    private String kind = "company";
+    private String industry = "";
+    private String street = "";
+    private String postal = "";
+    private String town = "";
+    private String email = "";
+    private String phone = "";
+    private String priceGroup;
+    private Actor owner;
+    private int lateDays;
+    private boolean poNumberRequired;
+
+    private Builder() {}
+
+    public Builder number(String number) {
+      this.number = number;
+      return this;
+    }
+
+    public Builder kind(String kind) {
+      this.kind = kind;
+      return this;
+    }
+
+    public Builder industry(String industry) {
+      this.industry = industry;
+      return this;
+    }
+
+    public Builder street(String street) {
+      this.street = street;
+      return this;
+    }
+
+    public Builder postal(String postal) {
+      this.postal = postal;
+      return this;
+    }
+
+    public Builder town(String town) {
+      this.town = town;
+      return this;
+    }
+
+    public Builder email(String email) {
+      this.email = email;
+      return this;
+    }
+
+    public Builder phone(String phone) {
+      this.phone = phone;
+      return this;
+    }
+
+    public Builder priceGroup(@MaybeNull String priceGroup) {
+      this.priceGroup = priceGroup;
+      return this;
+    }
+
+    public Builder lateDays(int lateDays) {
+      this.lateDays = lateDays;
+      return this;
+    }
+
+    public Builder poNumberRequired(boolean poNumberRequired) {
+      this.poNumberRequired = poNumberRequired;
+      return this;
+    }
+
+    /** The account. */
+    public Account build() {
+      return new Account(
+          0,
+          number,
+          name,
+          kind,
+          "prospect",
+          industry,
+          street,
+          postal,
+          town,
+          email,
+          phone,
+          priceGroup,
+          owner.id(),
+          owner.name(),
+          owner.team(),
+          TERMS_DAYS,
+          lateDays,
+          GRACE_DAYS,
+          0,
+          WATCH,
+          false,
+          poNumberRequired,
+          "",
+          1);
+    }
   }
 }

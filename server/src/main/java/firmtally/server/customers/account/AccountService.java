@@ -11,6 +11,7 @@ import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
@@ -24,11 +25,8 @@ import org.springframework.transaction.annotation.Transactional;
 public class AccountService {
   private static final String RECORD = "account";
   private static final int LONGEST = 120;
-  private static final int TERMS_DAYS = 30;
   private static final int MOST_TERMS = 365;
   private static final Set<String> CHANNELS = Set.of("phone", "email", "visit");
-  private static final int GRACE_DAYS = 5;
-  private static final long WATCH = 200_000;
   private final AccountStore store;
   private final Records records;
   private final ChangeLog log;
@@ -86,7 +84,7 @@ public class AccountService {
       @MaybeNull String hours) {}
 
   /** A note on an account; pinned ones stand first on its page. */
-  public record NoteView(long id, String words, boolean pinned, String person, String at) {}
+  public record NoteView(long id, String words, boolean pinned, String person, Instant at) {}
 
   /** What can be changed on an account; price group and terms by managers only. */
   public record AccountEdit(
@@ -162,31 +160,14 @@ public class AccountService {
     String email = input.email("email", typed.email(), LONGEST);
     String phone = input.optionalText("phone", typed.phone(), LONGEST);
     Account account =
-        new Account(
-            0,
-            "",
-            name,
-            "person".equals(typed.kind()) ? "person" : "company",
-            "prospect",
-            input.optionalText("industry", typed.industry(), LONGEST),
-            "",
-            input.optionalText("postal", typed.postal(), LONGEST),
-            input.optionalText("town", typed.town(), LONGEST),
-            email,
-            phone,
-            null,
-            actor.id(),
-            actor.name(),
-            actor.team(),
-            TERMS_DAYS,
-            0,
-            GRACE_DAYS,
-            0,
-            WATCH,
-            false,
-            false,
-            "",
-            1);
+        Account.prospect(name, actor)
+            .kind("person".equals(typed.kind()) ? "person" : "company")
+            .industry(input.optionalText("industry", typed.industry(), LONGEST))
+            .postal(input.optionalText("postal", typed.postal(), LONGEST))
+            .town(input.optionalText("town", typed.town(), LONGEST))
+            .email(email)
+            .phone(phone)
+            .build();
     input.check();
     long id = add(account, actor.id());
     if (!contact.isEmpty()) {
@@ -199,33 +180,7 @@ public class AccountService {
   @Transactional
   public long add(Account a, long by) {
     String number = a.number().isEmpty() ? counters.next("A") : a.number();
-    long id =
-        store.insert(
-            new Account(
-                0,
-                number,
-                a.name(),
-                a.kind(),
-                a.status(),
-                a.industry(),
-                a.street(),
-                a.postal(),
-                a.town(),
-                a.email(),
-                a.phone(),
-                a.priceGroup(),
-                a.ownerId(),
-                a.ownerName(),
-                a.ownerTeam(),
-                a.termsDays(),
-                a.lateDays(),
-                a.graceDays(),
-                a.overdueAllowed(),
-                a.watchPercent(),
-                a.stopped(),
-                a.poNumberRequired(),
-                a.note(),
-                1));
+    long id = store.insert(a, number);
     index.add("account", id, number, a.name() + " " + a.town());
     phones.add("account", id, a.phone());
     log.note(by, "account", id, "account opened", null, a.name());
@@ -369,7 +324,7 @@ public class AccountService {
       input.refuse("words", "This must not be empty.");
     }
     input.check();
-    store.insertNote(account, actor.id(), clock.instant().toString(), words, pinned);
+    store.insertNote(account, actor.id(), clock.instant(), words, pinned);
     log.note(actor.id(), "account", account, pinned ? "pinned note" : "note", null, words);
   }
 

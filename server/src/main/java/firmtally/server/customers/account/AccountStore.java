@@ -1,6 +1,7 @@
 package firmtally.server.customers.account;
 
 import firmtally.server.platform.database.Sql;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -52,8 +53,8 @@ class AccountStore {
     return sql.sql(COLUMNS + " WHERE a.id = :id").param("id", id).query(Account.class).optional();
   }
 
-  long insert(Account account) {
-    return sql.sql(INSERT).paramSource(account).query(Long.class).single();
+  long insert(Account account, String number) {
+    return sql.sql(INSERT).paramSource(account).param("number", number).query(Long.class).single();
   }
 
   /** What can be typed on an account, as it is written. */
@@ -141,7 +142,7 @@ class AccountStore {
         .list();
   }
 
-  void insertNote(long account, long person, String at, String words, boolean pinned) {
+  void insertNote(long account, long person, Instant at, String words, boolean pinned) {
     sql.sql(
             """
             INSERT INTO account_note (account_id, person_id, at, words, pinned)

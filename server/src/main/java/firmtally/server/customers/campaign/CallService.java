@@ -14,6 +14,7 @@ import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.Paged;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -75,7 +76,7 @@ public class CallService {
       String town,
       @MaybeNull Long contactId,
       @MaybeNull String contact,
-      @MaybeNull String lastBought) {}
+      @MaybeNull LocalDate lastBought) {}
 
   /** A call list, and how far it is walked. */
   public record CallListRow(
@@ -84,8 +85,8 @@ public class CallService {
       String campaign,
       String person,
       long madeBy,
-      String madeOn,
-      @MaybeNull String closedOn,
+      LocalDate madeOn,
+      @MaybeNull LocalDate closedOn,
       long version,
       long total,
       long done,
@@ -106,12 +107,12 @@ public class CallService {
       String hours,
       @MaybeNull String outcome,
       String words,
-      @MaybeNull String againOn,
-      @MaybeNull String at,
+      @MaybeNull LocalDate againOn,
+      @MaybeNull Instant at,
       @MaybeNull String person,
       @MaybeNull Long opportunityId,
       @MaybeNull String opportunityNumber,
-      @MaybeNull String lastBought,
+      @MaybeNull LocalDate lastBought,
       @MaybeNull String pinned) {}
 
   /** What a campaign brought so far, whichever way it came in. */
@@ -187,11 +188,7 @@ public class CallService {
     input.check();
     long id =
         store.insert(
-            name,
-            campaign,
-            actor.id(),
-            LocalDate.now(clock).toString(),
-            json.writeValueAsString(pick));
+            name, campaign, actor.id(), LocalDate.now(clock), json.writeValueAsString(pick));
     for (int i = 0; i < picked.size(); i++) {
       store.insertEntry(id, i + 1, picked.get(i).accountId(), picked.get(i).contactId());
     }
@@ -231,8 +228,8 @@ public class CallService {
             entryId,
             outcome,
             words,
-            again.map(LocalDate::toString).orElse(null),
-            clock.instant().toString(),
+            again.orElse(null),
+            clock.instant(),
             actor.id(),
             raised.orElse(null)));
     String said = words.isEmpty() ? WORDS.get(outcome) : words;
@@ -265,7 +262,7 @@ public class CallService {
     if (editable(id, actor).closedOn() != null) {
       throw new NotPossible("This call list is closed already.");
     }
-    store.close(id, LocalDate.now(clock).toString());
+    store.close(id, LocalDate.now(clock));
     log.note(actor.id(), RECORD, id, "state", "open", "closed");
   }
 }

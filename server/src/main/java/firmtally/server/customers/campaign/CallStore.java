@@ -5,6 +5,8 @@ import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.web.Cursor;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongFunction;
@@ -139,7 +141,7 @@ class CallStore {
     return sql.sql(ENTRIES).param("id", list).query(CallService.EntryView.class).list();
   }
 
-  long insert(String name, String campaign, long by, String on, String picked) {
+  long insert(String name, String campaign, long by, LocalDate on, String picked) {
     return sql.sql(
             """
             INSERT INTO call_list (name, campaign, made_by, made_on, picked)
@@ -184,8 +186,8 @@ class CallStore {
       long id,
       String outcome,
       String words,
-      String again,
-      String at,
+      LocalDate again,
+      Instant at,
       long person,
       Long opportunity) {}
 
@@ -200,7 +202,7 @@ class CallStore {
         .update();
   }
 
-  void close(long id, String on) {
+  void close(long id, LocalDate on) {
     sql.sql("UPDATE call_list SET closed_on = :on, version = version + 1 WHERE id = :id")
         .param("id", id)
         .param("on", on)

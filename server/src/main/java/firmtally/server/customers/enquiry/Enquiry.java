@@ -1,6 +1,8 @@
 package firmtally.server.customers.enquiry;
 
 import firmtally.server.access.Actor;
+import java.time.Instant;
+import java.time.LocalDate;
 
 /**
  * An enquiry as it is kept.
@@ -12,7 +14,7 @@ import firmtally.server.access.Actor;
 record Enquiry(
     long id,
     String number,
-    String addedAt,
+    Instant addedAt,
     String name,
     String person,
     String email,
@@ -24,8 +26,8 @@ record Enquiry(
     Long value,
     String source,
     String campaign,
-    String state,
-    String onHoldUntil,
+    EnquiryState state,
+    LocalDate onHoldUntil,
     String reason,
     long ownerId,
     String ownerName,
@@ -39,6 +41,6 @@ record Enquiry(
   }
 
   boolean isOpen() {
-    return state.equals("new") || state.equals("talking") || state.equals("on-hold");
+    return state.isOpen();
   }
 }

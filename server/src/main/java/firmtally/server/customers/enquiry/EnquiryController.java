@@ -1,5 +1,6 @@
 package firmtally.server.customers.enquiry;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
@@ -8,6 +9,8 @@ import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versions;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.function.LongFunction;
 import org.springframework.http.HttpStatus;
@@ -49,32 +52,43 @@ class EnquiryController {
 
   record Converted(long opportunityId) {}
 
-  /** An enquiry; once it is taken on it leads to its opportunity. */
+  /** An enquiry; its parts lie beside each other in the answer. */
   record EnquiryRow(
       long id,
       String number,
-      String addedAt,
-      String name,
-      String person,
-      String email,
-      String phone,
-      String postal,
-      String town,
+      Instant addedAt,
+      @JsonUnwrapped Sender sender,
+      @JsonUnwrapped Subject subject,
+      @JsonUnwrapped Standing standing,
+      @JsonUnwrapped LedTo ledTo,
+      boolean mayChange,
+      long version) {}
+
+  /** Who asks, and how they are reached. */
+  record Sender(
+      String name, String person, String email, String phone, String postal, String town) {}
+
+  /** What about, and where it came from. */
+  record Subject(
       String subject,
       @MaybeNull String family,
       @MaybeNull String value,
       String source,
-      String campaign,
+      String campaign) {}
+
+  /** How it stands, and whose it is. */
+  record Standing(
       String state,
-      @MaybeNull String onHoldUntil,
+      @MaybeNull LocalDate onHoldUntil,
       @MaybeNull String reason,
       long ownerId,
-      String owner,
+      String owner) {}
+
+  /** What it was taken on as. */
+  record LedTo(
       @MaybeNull Long accountId,
       @MaybeNull Long opportunityId,
-      @MaybeNull String opportunityNumber,
-      boolean mayChange,
-      long version) {}
+      @MaybeNull String opportunityNumber) {}
 
   /** An enquiry's page: itself, what was said, and who may be the same. */
   record EnquiryView(
@@ -114,25 +128,15 @@ class EnquiryController {
         e.id(),
         e.number(),
         e.addedAt(),
-        e.name(),
-        e.person(),
-        e.email(),
-        e.phone(),
-        e.postal(),
-        e.town(),
-        e.subject(),
-        e.family(),
-        e.value() == null ? null : amounts.apply(e.value()),
-        e.source(),
-        e.campaign(),
-        e.state(),
-        e.onHoldUntil(),
-        e.reason(),
-        e.ownerId(),
-        e.ownerName(),
-        e.accountId(),
-        e.opportunityId(),
-        e.opportunityNumber(),
+        new Sender(e.name(), e.person(), e.email(), e.phone(), e.postal(), e.town()),
+        new Subject(
+            e.subject(),
+            e.family(),
+            e.value() == null ? null : amounts.apply(e.value()),
+            e.source(),
+            e.campaign()),
+        new Standing(e.state().word(), e.onHoldUntil(), e.reason(), e.ownerId(), e.ownerName()),
+        new LedTo(e.accountId(), e.opportunityId(), e.opportunityNumber()),
         actor.mayChange(e.owner()),
         e.version());
   }

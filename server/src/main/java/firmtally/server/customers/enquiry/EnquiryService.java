@@ -18,11 +18,11 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -156,24 +156,8 @@ public class EnquiryService implements DueWork {
 
   long insert(EnquiryReader.Draft draft, long owner, Optional<Long> rule, Actor by) {
     String number = traces.counters().next("E");
-    String now = traces.clock().instant().toString();
-    long id =
-        store.insert(
-            new EnquiryStore.New(
-                number,
-                now,
-                draft.name(),
-                draft.person(),
-                draft.email(),
-                draft.phone(),
-                draft.postal(),
-                draft.town(),
-                draft.subject(),
-                draft.family().orElse(null),
-                draft.value().map(Money::getAmountMinorLong).orElse(null),
-                draft.source(),
-                draft.campaign(),
-                owner));
+    Instant now = traces.clock().instant();
+    long id = store.insert(number, now, draft, owner);
     store.logGiven(id, owner, now, rule.orElse(null));
     traces.index().add(RECORD, id, number, draft.name() + " " + draft.subject());
     traces.phones().add(RECORD, id, draft.phone());
@@ -188,22 +172,7 @@ public class EnquiryService implements DueWork {
     Input input = new Input();
     EnquiryReader.Draft draft = reader.read(input, typed);
     input.check();
-    int updated =
-        store.update(
-            new EnquiryStore.Change(
-                id,
-                version,
-                draft.name(),
-                draft.person(),
-                draft.email(),
-                draft.phone(),
-                draft.postal(),
-                draft.town(),
-                draft.subject(),
-                draft.family().orElse(null),
-                draft.value().map(Money::getAmountMinorLong).orElse(null),
-                draft.source(),
-                draft.campaign()));
+    int updated = store.update(id, version, draft);
     traces.log().expectOne(updated, RECORD, id, before.version());
     traces.index().put(RECORD, id, before.number(), draft.name() + " " + draft.subject());
     traces.phones().put(RECORD, id, draft.phone());
@@ -242,8 +211,8 @@ public class EnquiryService implements DueWork {
   public void talked(long id, String kind, String words, Actor actor) {
     Enquiry before = open(id, actor);
     activities.did(ActivityService.On.enquiry(id), kind, words, actor);
-    if (!before.state().equals("talking") && !"note".equals(kind)) {
-      setState(before, before.version(), "talking", null, null, actor);
+    if (before.state() != EnquiryState.TALKING && !"note".equals(kind)) {
+      setState(before, before.version(), EnquiryState.TALKING, null, null, actor);
     }
   }
 
@@ -265,7 +234,7 @@ public class EnquiryService implements DueWork {
       input.refuse("until", "This has to be a day after today.");
     }
     input.check();
-    setState(before, version, "on-hold", day.orElseThrow().toString(), reason, actor);
+    setState(before, version, EnquiryState.ON_HOLD, day.orElseThrow(), reason, actor);
   }
 
   /** Drops it, with a reason. */
@@ -275,31 +244,34 @@ public class EnquiryService implements DueWork {
     Input input = new Input();
     String reason = input.text("reason", why, LONGEST);
     input.check();
-    setState(before, version, "not-pursued", null, reason, actor);
+    setState(before, version, EnquiryState.NOT_PURSUED, null, reason, actor);
   }
 
   /** Takes up again what was parked or dropped. */
   @Transactional
   public void reopen(long id, long version, Actor actor) {
     Enquiry before = editable(id, actor);
-    if (!before.state().equals("not-pursued") && !before.state().equals("on-hold")) {
-      throw new NotPossible("This enquiry is " + words(before.state()) + ".");
-    }
-    setState(before, version, "talking", null, null, actor);
+    setState(before, version, EnquiryState.TALKING, null, null, actor);
   }
 
   private void setState(
-      Enquiry before, long version, String state, String until, String reason, Actor actor) {
+      Enquiry before,
+      long version,
+      EnquiryState state,
+      @MaybeNull LocalDate until,
+      @MaybeNull String reason,
+      Actor actor) {
+    before.state().checkMayBecome(state, RECORD);
     int updated =
         store.setState(
             new EnquiryStore.StateChange(
                 before.id(), version, state, until, reason, before.accountId()));
     traces.log().expectOne(updated, RECORD, before.id(), before.version());
     String words =
-        words(state)
+        state.inWords()
             + (until == null ? "" : " until " + until)
             + (reason == null || reason.isEmpty() ? "" : ": " + reason);
-    traces.log().note(actor.id(), RECORD, before.id(), "state", words(before.state()), words);
+    traces.log().note(actor.id(), RECORD, before.id(), "state", before.state().inWords(), words);
   }
 
   /** Gives it to a person, or to whoever the rules name. */
@@ -316,8 +288,7 @@ public class EnquiryService implements DueWork {
     traces
         .log()
         .expectOne(store.setOwner(id, version, given.personId()), RECORD, id, before.version());
-    store.logGiven(
-        id, given.personId(), traces.clock().instant().toString(), given.ruleId().orElse(null));
+    store.logGiven(id, given.personId(), traces.clock().instant(), given.ruleId().orElse(null));
     traces
         .log()
         .note(
@@ -356,9 +327,18 @@ public class EnquiryService implements DueWork {
     Optional<Long> contact = contact(typed, account, actor);
     int updated =
         store.setState(
-            new EnquiryStore.StateChange(id, enquiry.version(), "converted", null, null, account));
+            new EnquiryStore.StateChange(
+                id, enquiry.version(), EnquiryState.CONVERTED, null, null, account));
     traces.log().expectOne(updated, RECORD, id, enquiry.version());
-    traces.log().note(actor.id(), RECORD, id, "state", words(enquiry.state()), "converted");
+    traces
+        .log()
+        .note(
+            actor.id(),
+            RECORD,
+            id,
+            "state",
+            enquiry.state().inWords(),
+            EnquiryState.CONVERTED.inWords());
     return opportunities.open(
         Opening.of(account, typed.title(), "new")
             .with(Optional.ofNullable(typed.processId()), contact)
@@ -433,19 +413,15 @@ public class EnquiryService implements DueWork {
   public void run(LocalDate today) {
     for (long id : store.onHoldUntil(today)) {
       Enquiry before = readable(id, Actor.SYSTEM);
-      setState(before, before.version(), "talking", null, null, Actor.SYSTEM);
+      setState(before, before.version(), EnquiryState.TALKING, null, null, Actor.SYSTEM);
     }
   }
 
   private Enquiry open(long id, Actor actor) {
     Enquiry enquiry = editable(id, actor);
     if (!enquiry.isOpen()) {
-      throw new NotPossible("This enquiry is " + words(enquiry.state()) + " already.");
+      throw new NotPossible("This enquiry is " + enquiry.state().inWords() + " already.");
     }
     return enquiry;
-  }
-
-  private static String words(String state) {
-    return state.replace('-', ' ');
   }
 }

@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -45,39 +46,8 @@ class EnquiryStore {
     this.sql = sql;
   }
 
-  record New(
-      String number,
-      String addedAt,
-      String name,
-      String person,
-      String email,
-      String phone,
-      String postal,
-      String town,
-      String subject,
-      String family,
-      Long value,
-      String source,
-      String campaign,
-      long owner) {}
-
-  record Change(
-      long id,
-      long version,
-      String name,
-      String person,
-      String email,
-      String phone,
-      String postal,
-      String town,
-      String subject,
-      String family,
-      Long value,
-      String source,
-      String campaign) {}
-
   record StateChange(
-      long id, long version, String state, String until, String reason, Long account) {}
+      long id, long version, EnquiryState state, LocalDate until, String reason, Long account) {}
 
   List<Enquiry> page(EnquiryService.Filter filter, long before, int most, Actor actor) {
     Where where = new Where().and("e.id < :before", "before", before);
@@ -115,12 +85,18 @@ class EnquiryStore {
     return sql.sql(ROWS + " WHERE e.id = :id").param("id", id).query(Enquiry.class).optional();
   }
 
-  long insert(New enquiry) {
-    return sql.sql(INSERT).paramSource(enquiry).query(Long.class).single();
+  long insert(String number, Instant at, EnquiryReader.Draft draft, long owner) {
+    return sql.sql(INSERT)
+        .paramSource(draft)
+        .param("number", number)
+        .param("addedAt", at)
+        .param("owner", owner)
+        .query(Long.class)
+        .single();
   }
 
-  int update(Change change) {
-    return sql.sql(UPDATE).paramSource(change).update();
+  int update(long id, long version, EnquiryReader.Draft draft) {
+    return sql.sql(UPDATE).paramSource(draft).param("id", id).param("version", version).update();
   }
 
   int setState(StateChange change) {
@@ -138,7 +114,7 @@ class EnquiryStore {
         .update();
   }
 
-  void logGiven(long id, long person, String at, Long rule) {
+  void logGiven(long id, long person, Instant at, Long rule) {
     sql.sql(
             """
             INSERT INTO enquiry_assignment (enquiry_id, person_id, at, rule_id) VALUES (:id, :person, :at, :rule)

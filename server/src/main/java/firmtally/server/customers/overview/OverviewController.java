@@ -1,5 +1,6 @@
 package firmtally.server.customers.overview;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import firmtally.core.credit.CreditFile;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
@@ -70,7 +71,7 @@ class OverviewController {
     this.once = once;
   }
 
-  record OpenItemView(String ref, String balance, String due, boolean overdue) {}
+  record OpenItemView(String ref, String balance, LocalDate due, boolean overdue) {}
 
   /** What was bought so far, and what was earned with it. */
   record Bought(
@@ -78,23 +79,29 @@ class OverviewController {
       String amount,
       @MaybeNull String margin,
       @MaybeNull String marginPercent,
-      @MaybeNull String lastOn) {}
+      @MaybeNull LocalDate lastOn) {}
 
   /** Something that was bought: how much in all, and the price paid for one the last time. */
   record BoughtItem(
       @MaybeNull String product,
       String description,
-      String lastOn,
+      LocalDate lastOn,
       String total,
       long times,
       String lastPrice) {}
 
   /** A quote, order or agreement that is not done with. */
   record OpenPaper(
-      String kind, long id, String number, String title, String state, String day, String value) {}
-
-  record AccountPage(
+      String kind,
       long id,
+      String number,
+      String title,
+      String state,
+      LocalDate day,
+      String value) {}
+
+  /** Who it is and where. */
+  record Identity(
       String number,
       String name,
       String kind,
@@ -104,24 +111,63 @@ class OverviewController {
       String postal,
       String town,
       String email,
-      String phone,
+      String phone) {
+    static Identity of(Account a) {
+      return new Identity(
+          a.number(),
+          a.name(),
+          a.kind(),
+          a.status(),
+          a.industry(),
+          a.street(),
+          a.postal(),
+          a.town(),
+          a.email(),
+          a.phone());
+    }
+  }
+
+  /** On which terms it buys, and whose it is. */
+  record Terms(
       @MaybeNull String priceGroup,
-      String owner,
-      long ownerId,
       int termsDays,
       boolean poNumberRequired,
       boolean stopped,
-      boolean mayChange,
-      boolean mayChangeTerms,
-      long version,
-      List<AccountService.Contact> contacts,
-      List<AccountService.NoteView> notes,
+      String owner,
+      long ownerId) {
+    static Terms of(Account a) {
+      return new Terms(
+          a.priceGroup(),
+          a.termsDays(),
+          a.poNumberRequired(),
+          a.stopped(),
+          a.ownerName(),
+          a.ownerId());
+    }
+  }
+
+  /** What whoever looks at it may change. */
+  record Rights(boolean mayChange, boolean mayChangeTerms) {}
+
+  /** What it owes and what it bought. */
+  record Business(
       List<OpenItemView> openItems,
       WorksheetView.CreditView credit,
       Bought bought,
       List<BoughtItem> items,
       List<OpenPaper> papers,
-      List<ListService.OpportunityRow> opportunities,
+      List<ListService.OpportunityRow> opportunities) {}
+
+  /** An account's page; its parts lie beside each other in the answer. */
+  record AccountPage(
+      long id,
+      @JsonUnwrapped Identity identity,
+      @JsonUnwrapped Terms terms,
+      @JsonUnwrapped Rights rights,
+      long version,
+      List<AccountService.Contact> contacts,
+      List<AccountService.NoteView> notes,
+      @JsonUnwrapped Business business,
       List<ActivityService.Activity> activities,
       List<FileService.FileView> files)
       implements Versioned {}
@@ -134,7 +180,7 @@ class OverviewController {
       String town,
       String industry,
       String owner,
-      String lastOn,
+      LocalDate lastOn,
       String sales,
       @MaybeNull String margin,
       @MaybeNull String marginPercent,
@@ -151,33 +197,19 @@ class OverviewController {
     CurrencyUnit currency = settings.company().currency();
     return new AccountPage(
         a.id(),
-        a.number(),
-        a.name(),
-        a.kind(),
-        a.status(),
-        a.industry(),
-        a.street(),
-        a.postal(),
-        a.town(),
-        a.email(),
-        a.phone(),
-        a.priceGroup(),
-        a.ownerName(),
-        a.ownerId(),
-        a.termsDays(),
-        a.poNumberRequired(),
-        a.stopped(),
-        actor.mayChange(a.owner()),
-        actor.manages(a.ownerTeam()),
+        Identity.of(a),
+        Terms.of(a),
+        new Rights(actor.mayChange(a.owner()), actor.manages(a.ownerTeam())),
         a.version(),
         accounts.contacts(id, actor),
         accounts.notes(id, actor),
-        file.openItems().stream().map(item -> item(item, file)).toList(),
-        WorksheetView.credit(credit.standing(id, Optional.empty(), actor)),
-        store.bought(id, currency, actor),
-        store.items(id, currency, actor),
-        store.papers(id, settings.amounts(), actor),
-        lists.ofAccount(id, actor),
+        new Business(
+            file.openItems().stream().map(item -> item(item, file)).toList(),
+            WorksheetView.credit(credit.standing(id, Optional.empty(), actor)),
+            store.bought(id, currency, actor),
+            store.items(id, currency, actor),
+            store.papers(id, settings.amounts(), actor),
+            lists.ofAccount(id, actor)),
         activities.ofAccount(id, ACTIVITIES, actor),
         files.of("account", id));
   }
@@ -186,7 +218,7 @@ class OverviewController {
     boolean isOverdue =
         item.balance().isPositive() && item.due().plusDays(file.graceDays()).isBefore(file.asOf());
     return new OpenItemView(
-        item.ref(), item.balance().getAmount().toPlainString(), item.due().toString(), isOverdue);
+        item.ref(), item.balance().getAmount().toPlainString(), item.due(), isOverdue);
   }
 
   /** Plans something with an account itself. */

@@ -5,6 +5,7 @@ import firmtally.core.money.Quantity;
 import firmtally.core.money.Rounding;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -83,7 +84,7 @@ class OverviewStore {
                   text(amount),
                   actor.seesCosts() ? text(margin) : null,
                   actor.seesCosts() ? percent(margin, amount) : null,
-                  row.getString("last_on"));
+                  Columns.day(row, "last_on"));
             })
         .single();
   }
@@ -103,7 +104,7 @@ class OverviewStore {
                 new OverviewController.BoughtItem(
                     row.getString("product"),
                     row.getString("description"),
-                    row.getString("last_on"),
+                    Columns.day(row, "last_on"),
                     Quantity.ofThousandths(row.getLong("total")).toString(),
                     row.getLong("times"),
                     text(
@@ -126,7 +127,7 @@ class OverviewStore {
                     row.getString("number"),
                     row.getString("title"),
                     row.getString("state"),
-                    row.getString("day"),
+                    Columns.day(row, "day"),
                     amounts.apply(row.getLong("value"))))
         .list();
   }
@@ -154,7 +155,7 @@ class OverviewStore {
                   row.getString("town"),
                   row.getString("industry"),
                   row.getString("owner"),
-                  row.getString("last_on"),
+                  Columns.day(row, "last_on"),
                   text(sales),
                   actor.seesCosts() ? text(margin) : null,
                   actor.seesCosts() ? percent(margin, sales) : null,

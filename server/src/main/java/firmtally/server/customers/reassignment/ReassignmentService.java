@@ -53,8 +53,8 @@ public class ReassignmentService implements DueWork {
       long id,
       String fromName,
       String toName,
-      String madeOn,
-      @MaybeNull String until,
+      LocalDate madeOn,
+      @MaybeNull LocalDate until,
       @MaybeNull String endedOn,
       long accounts,
       long opportunities) {}
@@ -108,13 +108,7 @@ public class ReassignmentService implements DueWork {
       input.refuse("accounts", from.name() + " has no such accounts.");
     }
     input.check();
-    long id =
-        store.insert(
-            from.id(),
-            to.id(),
-            actor.id(),
-            today.toString(),
-            until.map(LocalDate::toString).orElse(null));
+    long id = store.insert(from.id(), to.id(), actor.id(), today, until.orElse(null));
     for (Account account : book) {
       store.addRecord(id, "account", account.id());
       accounts.setOwner(account.id(), to, actor);

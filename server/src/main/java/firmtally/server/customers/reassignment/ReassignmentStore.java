@@ -3,6 +3,7 @@ package firmtally.server.customers.reassignment;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -39,7 +40,7 @@ class ReassignmentStore {
         .list();
   }
 
-  long insert(long from, long to, long by, String on, String until) {
+  long insert(long from, long to, long by, LocalDate on, LocalDate until) {
     return sql.sql(
             """
             INSERT INTO reassignment (from_id, to_id, made_by, made_on, until) VALUES (:from, :to, :by, :on, :until)

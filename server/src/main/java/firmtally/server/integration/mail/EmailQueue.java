@@ -9,6 +9,7 @@ import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
@@ -72,11 +73,11 @@ public class EmailQueue implements DueWork, DisposableBean {
   /** An email in the list. */
   record EmailRow(
       long id,
-      String at,
+      Instant at,
       String sender,
       String recipient,
       String subject,
-      @MaybeNull String sentAt) {}
+      @MaybeNull Instant sentAt) {}
 
   /** Writes an email beside what the act changes; it leaves once the act is committed. */
   @Transactional(propagation = Propagation.MANDATORY)

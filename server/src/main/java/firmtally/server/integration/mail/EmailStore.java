@@ -32,7 +32,7 @@ class EmailStore {
   /** An email in the queue or behind it. */
   record Row(
       long id,
-      String at,
+      Instant at,
       String record,
       long recordId,
       String sender,
@@ -42,7 +42,7 @@ class EmailStore {
       String text,
       String fileName,
       String file,
-      String sentAt,
+      Instant sentAt,
       int tries) {}
 
   void insert(EmailQueue.Email email, Instant at) {

@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.activity;
 
+import com.fasterxml.jackson.annotation.JsonFormat;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.audit.ChangeLog;
@@ -9,6 +10,7 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.List;
@@ -68,15 +70,15 @@ public class ActivityService {
       long id,
       String kind,
       String subject,
-      String due,
-      @MaybeNull String atTime,
+      LocalDate due,
+      @MaybeNull @JsonFormat(pattern = "HH:mm") LocalTime atTime,
       long personId,
       String person,
       @MaybeNull Long opportunityId,
       @MaybeNull Long enquiryId,
       @MaybeNull Long accountId,
-      @MaybeNull String closedAt,
-      @MaybeNull String doneAt,
+      @MaybeNull Instant closedAt,
+      @MaybeNull Instant doneAt,
       String outcome,
       long version) {}
 
@@ -85,8 +87,8 @@ public class ActivityService {
       long id,
       String kind,
       String subject,
-      String due,
-      @MaybeNull String atTime,
+      LocalDate due,
+      @MaybeNull @JsonFormat(pattern = "HH:mm") LocalTime atTime,
       String person,
       boolean done,
       String number,
@@ -167,18 +169,18 @@ public class ActivityService {
     return new ActivityStore.Row(
         kind,
         subject,
-        due.orElse(today).toString(),
+        due.orElse(today),
         time(input, at, typed.time()),
         person(input, at, typed.personId(), actor),
         actor.id(),
         on.idOf("opportunity"),
         on.idOf("enquiry"),
         on.idOf("account"),
-        isNote ? clock.instant().toString() : null,
+        isNote ? clock.instant() : null,
         "");
   }
 
-  private static String time(Input input, String at, String text) {
+  private static @MaybeNull LocalTime time(Input input, String at, String text) {
     if (text == null || text.isBlank()) {
       return null;
     }
@@ -186,7 +188,7 @@ public class ActivityService {
       input.refuse(at + "time", "This is not a time; write it as 14:30.");
       return null;
     }
-    return LocalTime.parse(text.strip()).toString();
+    return LocalTime.parse(text.strip());
   }
 
   private long person(Input input, String at, Long person, Actor actor) {
@@ -205,7 +207,7 @@ public class ActivityService {
       long opportunity, String kind, String subject, LocalDate due, long person) {
     store.insert(
         new ActivityStore.Row(
-            kind, subject, due.toString(), null, person, null, opportunity, null, null, null, ""));
+            kind, subject, due, null, person, null, opportunity, null, null, null, ""));
   }
 
   /** Notes down what was just done, such as a call that was had; nothing had been planned. */
@@ -223,14 +225,14 @@ public class ActivityService {
         new ActivityStore.Row(
             kind,
             words,
-            LocalDate.now(clock).toString(),
+            LocalDate.now(clock),
             null,
             actor.id(),
             actor.id(),
             on.idOf("opportunity"),
             on.idOf("enquiry"),
             on.idOf("account"),
-            clock.instant().toString(),
+            clock.instant(),
             ""));
     log.note(actor.id(), on.record(), on.id(), kind, null, words);
   }
@@ -245,7 +247,7 @@ public class ActivityService {
     Optional<ActivityStore.Row> next =
         Optional.ofNullable(typed.next()).map(n -> read(input, "next.", on, n, actor));
     input.check();
-    if (store.done(id, clock.instant().toString(), words) == 0) {
+    if (store.done(id, clock.instant(), words) == 0) {
       throw new NotPossible("This was done already.");
     }
     log.note(
@@ -295,7 +297,13 @@ public class ActivityService {
     int updated = store.move(id, version, row.subject(), row.due(), row.time(), row.person());
     On on = on(kept);
     log.expectOne(updated, on.record(), on.id(), kept.version());
-    log.note(actor.id(), on.record(), on.id(), "due: " + kept.subject(), kept.due(), row.due());
+    log.note(
+        actor.id(),
+        on.record(),
+        on.id(),
+        "due: " + kept.subject(),
+        kept.due().toString(),
+        row.due().toString());
   }
 
   private ActivityStore.Kept changeable(long id, Actor actor) {
@@ -319,13 +327,13 @@ public class ActivityService {
   /** Closes what is open when its opportunity is won or lost; nothing of it was done by that. */
   @Transactional
   public void closeOpen(long opportunity, String outcome) {
-    store.closeOpen(opportunity, clock.instant().toString(), outcome);
+    store.closeOpen(opportunity, clock.instant(), outcome);
   }
 
   /** Notes that what was planned on an opportunity was done, for history that is taken over. */
   @Transactional
   public void doneOpen(long opportunity, String outcome) {
-    store.doneOpen(opportunity, clock.instant().toString(), outcome);
+    store.doneOpen(opportunity, clock.instant(), outcome);
   }
 
   /** Gives what is open on an opportunity and one person's to another. */

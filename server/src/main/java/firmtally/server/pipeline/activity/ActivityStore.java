@@ -3,7 +3,9 @@ package firmtally.server.pipeline.activity;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -54,14 +56,14 @@ class ActivityStore {
   record Row(
       String kind,
       String subject,
-      String due,
-      String time,
+      LocalDate due,
+      LocalTime time,
       long person,
       Long plannedBy,
       Long opportunity,
       Long enquiry,
       Long account,
-      String doneAt,
+      Instant doneAt,
       String outcome) {}
 
   /** An activity as it stands. */
@@ -69,13 +71,13 @@ class ActivityStore {
       long id,
       String kind,
       String subject,
-      String due,
-      String atTime,
+      LocalDate due,
+      LocalTime atTime,
       long personId,
       Long opportunityId,
       Long enquiryId,
       Long accountId,
-      String doneAt,
+      Instant doneAt,
       long version) {}
 
   List<ActivityService.Activity> of(ActivityService.On on) {
@@ -117,7 +119,7 @@ class ActivityStore {
     return sql.sql(INSERT).paramSource(row).query(Long.class).single();
   }
 
-  int done(long id, String at, String outcome) {
+  int done(long id, Instant at, String outcome) {
     return sql.sql(
             """
             UPDATE activity SET closed_at = :at, done_at = :at, outcome = :outcome, version = version + 1
@@ -139,7 +141,7 @@ class ActivityStore {
         .update();
   }
 
-  int move(long id, long version, String subject, String due, String time, long person) {
+  int move(long id, long version, String subject, LocalDate due, LocalTime time, long person) {
     return sql.sql(
             """
             UPDATE activity SET subject = :subject, due = :due, at_time = :time, person_id = :person,
@@ -155,7 +157,7 @@ class ActivityStore {
         .update();
   }
 
-  void closeOpen(long opportunity, String at, String outcome) {
+  void closeOpen(long opportunity, Instant at, String outcome) {
     sql.sql(
             """
             UPDATE activity SET closed_at = :at, outcome = :outcome, version = version + 1
@@ -167,7 +169,7 @@ class ActivityStore {
         .update();
   }
 
-  void doneOpen(long opportunity, String at, String outcome) {
+  void doneOpen(long opportunity, Instant at, String outcome) {
     sql.sql(
             """
             UPDATE activity SET closed_at = :at, done_at = :at, outcome = :outcome, version = version + 1

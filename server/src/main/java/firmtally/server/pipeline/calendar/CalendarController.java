@@ -11,7 +11,6 @@ import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -60,7 +59,7 @@ class CalendarController {
       String title,
       String account,
       String owner,
-      String day,
+      LocalDate day,
       String value) {}
 
   /**
@@ -149,8 +148,8 @@ class CalendarController {
         };
     return new CalendarFeed.Entry(
         "activity-" + a.id() + "@firm-tally",
-        LocalDate.parse(a.due()),
-        Optional.ofNullable(a.atTime()).map(LocalTime::parse),
+        a.due(),
+        Optional.ofNullable(a.atTime()),
         a.subject() + " (" + a.account() + ")",
         a.kind() + " on " + a.number() + ", " + a.account(),
         page(place + a.recordId()),
@@ -160,7 +159,7 @@ class CalendarController {
   private static CalendarFeed.Entry entry(Closing c) {
     return new CalendarFeed.Entry(
         "close-" + c.id() + "@firm-tally",
-        LocalDate.parse(c.day()),
+        c.day(),
         Optional.empty(),
         c.title() + " is expected to close",
         c.number() + ", " + c.account() + ", " + c.value(),

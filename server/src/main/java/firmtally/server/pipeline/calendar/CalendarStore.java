@@ -2,6 +2,7 @@ package firmtally.server.pipeline.calendar;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import java.time.LocalDate;
 import java.util.List;
@@ -49,7 +50,7 @@ class CalendarStore {
                     row.getString("title"),
                     row.getString("account"),
                     row.getString("owner"),
-                    row.getString("day"),
+                    Columns.day(row, "day"),
                     amounts.apply(row.getLong("value"))))
         .list();
   }

@@ -9,7 +9,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * What the list and the sheet are narrowed to, as conditions on an opportunity {@code o}, its owner
@@ -46,15 +45,43 @@ public final class ListFilter {
   private ListFilter() {}
 
   /** What a query is narrowed to, of what somebody sees. */
-  public static Where where(ListQuery query, Actor actor) {
-    Where where = new Where();
+  public static Where where(ListQuery query, Actor actor, LocalDate today) {
     String state = query.state() == null || query.state().isBlank() ? "open" : query.state();
+    Where where = readable(actor, today);
     if (!"all".equals(state)) {
       where.and("o.state = :state", "state", state);
     }
-    if (!actor.seesTeam().isEmpty()) {
-      where.and(Visibility.OPPORTUNITY_READABLE);
+    narrow(where, query);
+    String process = query.process() == null ? "" : query.process();
+    if (process.matches("[0-9]{1,9}")) {
+      where.and("o.process_id = :process", "process", Long.valueOf(process));
+    } else {
+      where.maybe("sp.kind = :process", "process", process);
     }
+    return where;
+  }
+
+  /** The same of what is open on one process, whatever state and process the query names. */
+  public static Where onSheet(ListQuery query, long process, Actor actor, LocalDate today) {
+    Where where =
+        readable(actor, today)
+            .and("o.state = 'open'")
+            .and("o.process_id = :process", "process", process);
+    narrow(where, query);
+    return where;
+  }
+
+  /** All of an account that somebody sees. */
+  static Where ofAccount(long account, Actor actor, LocalDate today) {
+    return readable(actor, today).and("o.account_id = :account", "account", account);
+  }
+
+  private static Where readable(Actor actor, LocalDate today) {
+    Where where = new Where().with("today", today).with("silent", today.minusDays(SILENT_DAYS));
+    return actor.seesTeam().isEmpty() ? where : where.and(Visibility.OPPORTUNITY_READABLE);
+  }
+
+  private static void narrow(Where where, ListQuery query) {
     if (query.owner() != null && query.owner() > 0) {
       where.and("o.owner_id = :owner", "owner", query.owner());
     }
@@ -66,7 +93,6 @@ public final class ListFilter {
     }
     narrowByWords(where, query);
     narrowByAttention(where, query.attention());
-    return where;
   }
 
   private static void narrowByWords(Where where, ListQuery query) {
@@ -88,12 +114,6 @@ public final class ListFilter {
             query.competitor())
         .maybe(day + " >= :from", "from", query.from())
         .maybe(day + " <= :to", "to", query.to());
-    String process = query.process() == null ? "" : query.process();
-    if (process.matches("[0-9]{1,9}")) {
-      where.and("o.process_id = :process", "process", Long.valueOf(process));
-    } else {
-      where.maybe("sp.kind = :process", "process", process);
-    }
     if (query.q() != null && !query.q().isBlank()) {
       where.and(
           "o.id IN (SELECT record_id FROM search_index WHERE search_index MATCH :q AND kind = 'opportunity')",
@@ -118,15 +138,5 @@ public final class ListFilter {
           "attention", "This is none of any, " + String.join(", ", ATTENTION.keySet()) + ".");
     }
     where.and("(" + condition + ")");
-  }
-
-  /** Binds what the conditions ask for: the day, who asks, and their values. */
-  public static JdbcClient.StatementSpec bind(
-      JdbcClient.StatementSpec statement, Where where, Actor actor, LocalDate today) {
-    JdbcClient.StatementSpec dated =
-        statement
-            .param("today", today.toString())
-            .param("silent", today.minusDays(SILENT_DAYS).toString());
-    return where.bind(Visibility.bind(dated, actor));
   }
 }

@@ -39,38 +39,6 @@ public record ListQuery(
     @MaybeNull String group,
     @MaybeNull String key,
     @MaybeNull String after) {
-  static ListQuery ofAccount(long account) {
-    return new ListQuery(
-        "all", null, null, null, null, account, null, null, null, null, null, null, null, null,
-        null, null, null, "-close", null, null, null);
-  }
-
-  /** The same of what is open on a process; order, groups and pages are the list's. */
-  public ListQuery onSheet(long processId) {
-    return new ListQuery(
-        "open",
-        owner,
-        team,
-        String.valueOf(processId),
-        stage,
-        account,
-        tag,
-        competitor,
-        priority,
-        interest,
-        business,
-        source,
-        campaign,
-        attention,
-        from,
-        to,
-        q,
-        null,
-        null,
-        null,
-        null);
-  }
-
   boolean isClosed() {
     return "won".equals(state) || "lost".equals(state);
   }

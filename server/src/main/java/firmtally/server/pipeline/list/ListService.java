@@ -1,12 +1,15 @@
 package firmtally.server.pipeline.list;
 
-import firmtally.core.money.Rounding;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import firmtally.formats.table.TableWriter;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
+import firmtally.server.reporting.metrics.Groups;
+import firmtally.server.reporting.metrics.Measure;
+import firmtally.server.reporting.metrics.OpportunityMetrics;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -15,7 +18,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.joda.money.CurrencyUnit;
-import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 
 /** The list of opportunities: pages, groups with their subtotals, and as a file. */
@@ -27,7 +29,6 @@ public class ListService {
   /** More rows than that are not written into one file. */
   private static final int MOST_IN_FILE = 100_000;
 
-  private static final int PROBABILITY_DECIMALS = 6;
   private final ListStore store;
   private final SettingsService settings;
   private final Clock clock;
@@ -39,40 +40,59 @@ public class ListService {
   }
 
   /**
-   * An opportunity in a list.
+   * An opportunity in a list; its parts lie beside each other in the answer.
    *
-   * @param attention what is neglected about it: no-activity-planned, no-contact, close-moved-back,
-   *     past-expected-close, over-usual-days
    * @param sortKey what it is sorted by, for the place of the next page
    */
   public record OpportunityRow(
       long id,
+      @JsonUnwrapped What what,
+      @JsonUnwrapped Standing standing,
+      @JsonUnwrapped Days days,
+      @JsonUnwrapped Details details,
+      String sortKey) {}
+
+  /** What it is, for whom, whose, and what it is worth. */
+  public record What(
       String number,
       String title,
       long accountId,
       String account,
       String owner,
       @MaybeNull String team,
+      String value) {}
+
+  /**
+   * How it stands.
+   *
+   * @param attention what is neglected about it: no-activity-planned, no-contact, close-moved-back,
+   *     past-expected-close, over-usual-days
+   */
+  public record Standing(
       String stage,
       String process,
       String probability,
       String state,
-      String expectedClose,
       int slips,
-      String value,
-      String stageSince,
       int usualDays,
-      String touchedOn,
+      List<String> attention) {}
+
+  /** Its days. */
+  public record Days(
+      LocalDate expectedClose,
+      LocalDate stageSince,
+      LocalDate touchedOn,
+      @MaybeNull LocalDate closedOn,
+      @MaybeNull LocalDate nextDue) {}
+
+  /** What was typed about it. */
+  public record Details(
       String priority,
       String interest,
-      @MaybeNull String closedOn,
       @MaybeNull String reason,
       @MaybeNull String competitor,
       String campaign,
-      String source,
-      @MaybeNull String nextDue,
-      List<String> attention,
-      String sortKey) {}
+      String source) {}
 
   /** A group with its subtotals; weighted is value times probability, rounded once. */
   public record GroupRow(String key, String label, long count, String value, String weighted) {}
@@ -86,8 +106,7 @@ public class ListService {
 
   /** The opportunities of an account that somebody sees, the latest first. */
   public List<OpportunityRow> ofAccount(long account, Actor actor) {
-    return store.page(
-        ListQuery.ofAccount(account), actor, LocalDate.now(clock), OF_ACCOUNT, settings.amounts());
+    return store.ofAccount(account, actor, LocalDate.now(clock), OF_ACCOUNT, settings.amounts());
   }
 
   List<GroupRow> groups(ListQuery query, Actor actor) {
@@ -98,21 +117,14 @@ public class ListService {
                 new GroupRow(
                     g.key(),
                     g.label(),
-                    g.count(),
-                    text(Money.ofMinor(currency, g.value())),
-                    text(weighted(currency, g.weighted()))))
+                    g.sum(OpportunityMetrics.COUNT),
+                    text(OpportunityMetrics.WORTH, currency, g),
+                    text(OpportunityMetrics.WEIGHTED, currency, g)))
         .toList();
   }
 
-  /** The sum of value × probability is exact; it is rounded once. */
-  private static Money weighted(CurrencyUnit currency, long minorTimesOdds) {
-    return Rounding.amount(
-        currency,
-        BigDecimal.valueOf(minorTimesOdds, PROBABILITY_DECIMALS + currency.getDecimalPlaces()));
-  }
-
-  private static String text(Money amount) {
-    return amount.getAmount().toPlainString();
+  private static String text(Measure measure, CurrencyUnit currency, Groups.Group group) {
+    return measure.money(currency, group.sum(measure)).getAmount().toPlainString();
   }
 
   Map<String, Long> attention(ListQuery query, Actor actor) {
@@ -151,20 +163,20 @@ public class ListService {
   private static List<Object> cells(OpportunityRow row) {
     return new ArrayList<>(
         Arrays.asList(
-            row.number(),
-            row.title(),
-            row.account(),
-            row.state(),
-            row.stage(),
-            new BigDecimal(row.probability()),
-            new BigDecimal(row.value()),
-            LocalDate.parse(row.expectedClose()),
-            BigDecimal.valueOf(row.slips()),
-            row.nextDue() == null ? null : LocalDate.parse(row.nextDue()),
-            row.owner(),
-            row.team(),
-            row.source(),
-            row.campaign(),
-            String.join(", ", row.attention())));
+            row.what().number(),
+            row.what().title(),
+            row.what().account(),
+            row.standing().state(),
+            row.standing().stage(),
+            new BigDecimal(row.standing().probability()),
+            new BigDecimal(row.what().value()),
+            row.days().expectedClose(),
+            BigDecimal.valueOf(row.standing().slips()),
+            row.days().nextDue(),
+            row.what().owner(),
+            row.what().team(),
+            row.details().source(),
+            row.details().campaign(),
+            String.join(", ", row.standing().attention())));
   }
 }

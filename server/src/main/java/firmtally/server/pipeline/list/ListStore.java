@@ -2,10 +2,15 @@ package firmtally.server.pipeline.list;
 
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Cursor;
+import firmtally.server.reporting.metrics.Dimension;
+import firmtally.server.reporting.metrics.Groups;
+import firmtally.server.reporting.metrics.OpportunityMetrics;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -13,20 +18,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.LongFunction;
-import java.util.regex.Pattern;
 import org.springframework.stereotype.Repository;
 
 /** The list of opportunities, narrowed, sorted, grouped and subtotalled in SQL. */
 @Repository
 class ListStore {
-  /** What may be asked for beside the opportunity itself; an opportunity has one of each. */
-  private static final Map<String, String> BESIDE =
-      Map.of(
-          "a.", "JOIN account a ON a.id = o.account_id\n",
-          "p.", "JOIN person p ON p.id = o.owner_id\n",
-          "s.", "JOIN stage s ON s.id = o.stage_id\n",
-          "sp.", "JOIN sales_process sp ON sp.id = o.process_id\n");
-
   private static final String COLUMNS =
       "SELECT o.id, o.number, o.title, o.account_id, a.name AS account, o.owner_id, p.name AS owner, p.team,"
           + " s.name AS stage, sp.name AS process, COALESCE(o.own_probability, s.probability) AS probability, o.state, o.expected_close,"
@@ -42,12 +38,10 @@ class ListStore {
           + ListFilter.OVER_TIME
           + ") AS over_time\n";
 
-  private static final String VALUE = "o.value";
-
   /** What a list may be sorted by. */
   private enum Order {
     CLOSE("o.expected_close", false),
-    VALUE(ListStore.VALUE, true),
+    VALUE(OpportunityMetrics.VALUE, true),
     TITLE("o.title", false),
     ACCOUNT("a.name", false),
     STAGE("s.position", true),
@@ -64,56 +58,18 @@ class ListStore {
     }
   }
 
-  /** What a list may be gathered by: the key, the words for it, and what it needs beside. */
-  private record Grouping(String key, String label, String join) {
-    static Grouping of(String expression) {
-      return new Grouping(expression, expression, "");
-    }
-  }
-
-  private static final Map<String, Grouping> GROUPINGS =
-      Map.ofEntries(
-          Map.entry("owner", new Grouping("o.owner_id", "p.name", "")),
-          Map.entry("team", Grouping.of("COALESCE(p.team, '')")),
-          Map.entry("stage", new Grouping("o.stage_id", "s.name", "")),
-          Map.entry("process", new Grouping("o.process_id", "sp.name", "")),
-          Map.entry("month", Grouping.of("substr(COALESCE(o.closed_on, o.expected_close), 1, 7)")),
-          Map.entry("account", new Grouping("o.account_id", "a.name", "")),
-          Map.entry("industry", Grouping.of("a.industry")),
-          Map.entry("town", Grouping.of("a.town")),
-          Map.entry("state", Grouping.of("o.state")),
-          Map.entry("priority", Grouping.of("o.priority")),
-          Map.entry("interest", Grouping.of("o.interest")),
-          Map.entry("business", Grouping.of("o.business")),
-          Map.entry("source", Grouping.of("o.source")),
-          Map.entry("campaign", Grouping.of("o.campaign")),
-          Map.entry("reason", Grouping.of("COALESCE(o.reason, '')")),
-          Map.entry(
-              "tag",
-              new Grouping(
-                  "COALESCE(gt.tag, '')",
-                  "COALESCE(gt.tag, '')",
-                  "LEFT JOIN opportunity_tag gt ON gt.opportunity_id = o.id\n")),
-          Map.entry(
-              "competitor",
-              new Grouping(
-                  "COALESCE(gc.name, '')",
-                  "COALESCE(gc.name, '')",
-                  "LEFT JOIN opportunity_competitor gc ON gc.opportunity_id = o.id\n")));
-
   private final Sql sql;
+  private final Groups groups;
 
-  ListStore(Sql sql) {
+  ListStore(Sql sql, Groups groups) {
     this.sql = sql;
+    this.groups = groups;
   }
-
-  /** A group with its exact sums: the value in minor units, and the value times the probability. */
-  record Group(String key, String label, long count, long value, long weighted) {}
 
   List<ListService.OpportunityRow> page(
       ListQuery query, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
-    Grouping grouping = grouping(query);
-    Where where = inGroup(query, actor, grouping);
+    Dimension by = dimension(query);
+    Where where = inGroup(query, actor, by, today);
     Order order = order(query);
     boolean isDown = query.sort() != null && query.sort().startsWith("-");
     Cursor from = Cursor.of(query.after());
@@ -125,58 +81,64 @@ class ListStore {
       where.with("id", from.id());
     }
     String direction = isDown ? " DESC" : "";
+    String beside = query.key() == null ? "" : by.join();
+    return rows(
+        where,
+        beside,
+        order.column,
+        order.column + direction + ", o.id" + direction,
+        most,
+        actor,
+        amounts);
+  }
+
+  /** The opportunities of an account, the latest close first. */
+  List<ListService.OpportunityRow> ofAccount(
+      long account, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
+    String close = Order.CLOSE.column;
+    Where where = ListFilter.ofAccount(account, actor, today);
+    return rows(where, "", close, close + " DESC, o.id DESC", most, actor, amounts);
+  }
+
+  private List<ListService.OpportunityRow> rows(
+      Where where,
+      String beside,
+      String key,
+      String order,
+      int most,
+      Actor actor,
+      LongFunction<String> amounts) {
     String text =
         COLUMNS
             + ", "
-            + order.column
+            + key
             + " AS sort_key\n"
-            + from(COLUMNS + where.sql() + order.column)
-            + (query.key() == null ? "" : grouping.join())
+            + OpportunityMetrics.from(COLUMNS + where.sql() + key)
+            + beside
             + where.sql()
             + "ORDER BY "
-            + order.column
-            + direction
-            + ", o.id"
-            + direction
+            + order
             + " LIMIT :most";
-    return ListFilter.bind(sql.sql(text), where, actor, today)
+    return where
+        .bind(Visibility.bind(sql.sql(text), actor))
         .param("most", most)
         .query((row, n) -> row(row, amounts))
         .list();
   }
 
-  List<Group> groups(ListQuery query, Actor actor, LocalDate today) {
-    Grouping grouping = grouping(query);
-    Where where = inGroup(query, actor, grouping);
-    String order =
-        "ORDER BY "
-            + ("stage".equals(query.group()) ? "MIN(s.position), " : "")
-            + ("month".equals(query.group()) ? "1, " : "")
-            + "value DESC, label";
-    String select =
-        "SELECT "
-            + grouping.key()
-            + " AS key, MIN("
-            + grouping.label()
-            + ") AS label, COUNT(*) AS count, SUM("
-            + VALUE
-            + ") AS value, SUM("
-            + VALUE
-            + " * CASE o.state WHEN 'won' THEN 1000000 WHEN 'lost' THEN 0 ELSE COALESCE(o.own_probability,"
-            + " (SELECT probability FROM stage WHERE id = o.stage_id)) END) AS weighted\n";
-    String text =
-        select
-            + from(select + where.sql() + order)
-            + grouping.join()
-            + where.sql()
-            + "GROUP BY 1 "
-            + order;
-    return ListFilter.bind(sql.sql(text), where, actor, today).query(Group.class).list();
+  /** The groups of the list with their value and their value times probability. */
+  List<Groups.Group> groups(ListQuery query, Actor actor, LocalDate today) {
+    Dimension by = dimension(query);
+    return groups.of(
+        by,
+        List.of(OpportunityMetrics.WORTH, OpportunityMetrics.COUNT, OpportunityMetrics.WEIGHTED),
+        inGroup(query, actor, by, today),
+        actor);
   }
 
   /** How many of the open ones that somebody sees are neglected in which way. */
   Map<String, Long> attention(ListQuery query, Actor actor, LocalDate today) {
-    Where where = ListFilter.where(query, actor);
+    Where where = ListFilter.where(query, actor, today);
     String text =
         "SELECT COALESCE(SUM("
             + ListFilter.NO_NEXT
@@ -189,9 +151,10 @@ class ListStore {
             + "), 0) AS past, COALESCE(SUM("
             + ListFilter.OVER_TIME
             + "), 0) AS over_time\n"
-            + from("s. sp. " + where.sql())
+            + OpportunityMetrics.from("s. sp. " + where.sql())
             + where.sql();
-    return ListFilter.bind(sql.sql(text), where, actor, today)
+    return where
+        .bind(Visibility.bind(sql.sql(text), actor))
         .query(
             (row, n) ->
                 Map.of(
@@ -203,35 +166,17 @@ class ListStore {
         .single();
   }
 
-  /**
-   * The opportunities with what a statement asks for beside them, and nothing more to be looked up.
-   */
-  private static String from(String asked) {
-    StringBuilder from = new StringBuilder("FROM opportunity o\n");
-    BESIDE.forEach(
-        (alias, join) -> {
-          if (Pattern.compile("\\b" + Pattern.quote(alias)).matcher(asked).find()) {
-            from.append(join);
-          }
-        });
-    return from.toString();
-  }
-
-  private static Where inGroup(ListQuery query, Actor actor, Grouping grouping) {
-    Where where = ListFilter.where(query, actor);
+  private static Where inGroup(ListQuery query, Actor actor, Dimension by, LocalDate today) {
+    Where where = ListFilter.where(query, actor, today);
     if (query.key() != null && query.group() != null) {
-      where.and("CAST(" + grouping.key() + " AS TEXT) = :groupKey", "groupKey", query.key());
+      where.and("CAST(" + by.key() + " AS TEXT) = :groupKey", "groupKey", query.key());
     }
     return where;
   }
 
-  private static Grouping grouping(ListQuery query) {
-    String by = query.group() == null || query.group().isBlank() ? "stage" : query.group();
-    Grouping grouping = GROUPINGS.get(by);
-    if (grouping == null) {
-      throw BadInput.at("group", "A list is not grouped by " + by + ".");
-    }
-    return grouping;
+  private static Dimension dimension(ListQuery query) {
+    return OpportunityMetrics.dimension(
+        query.group() == null || query.group().isBlank() ? "stage" : query.group());
   }
 
   private static Order order(ListQuery query) {
@@ -267,31 +212,35 @@ class ListStore {
     attention(attention, row.getBoolean("over_time"), "over-usual-days");
     return new ListService.OpportunityRow(
         row.getLong("id"),
-        row.getString("number"),
-        row.getString("title"),
-        row.getLong("account_id"),
-        row.getString("account"),
-        row.getString("owner"),
-        row.getString("team"),
-        row.getString("stage"),
-        row.getString("process"),
-        Percent.ofTenThousandths(row.getLong("probability")).toString(),
-        row.getString("state"),
-        row.getString("expected_close"),
-        row.getInt("slips"),
-        amounts.apply(row.getLong("value")),
-        row.getString("stage_since"),
-        row.getInt("usual_days"),
-        row.getString("touched_on"),
-        row.getString("priority"),
-        row.getString("interest"),
-        row.getString("closed_on"),
-        row.getString("reason"),
-        row.getString("competitor"),
-        row.getString("campaign"),
-        row.getString("source"),
-        row.getString("next_due"),
-        attention,
+        new ListService.What(
+            row.getString("number"),
+            row.getString("title"),
+            row.getLong("account_id"),
+            row.getString("account"),
+            row.getString("owner"),
+            row.getString("team"),
+            amounts.apply(row.getLong("value"))),
+        new ListService.Standing(
+            row.getString("stage"),
+            row.getString("process"),
+            Percent.ofTenThousandths(row.getLong("probability")).toString(),
+            row.getString("state"),
+            row.getInt("slips"),
+            row.getInt("usual_days"),
+            attention),
+        new ListService.Days(
+            Columns.day(row, "expected_close"),
+            Columns.day(row, "stage_since"),
+            Columns.day(row, "touched_on"),
+            Columns.day(row, "closed_on"),
+            Columns.day(row, "next_due")),
+        new ListService.Details(
+            row.getString("priority"),
+            row.getString("interest"),
+            row.getString("reason"),
+            row.getString("competitor"),
+            row.getString("campaign"),
+            row.getString("source")),
         row.getString("sort_key"));
   }
 

@@ -13,6 +13,7 @@ import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -52,7 +53,7 @@ public class MoveService {
 
   /** A move along the process, with the value at that time. */
   public record Move(
-      String at,
+      Instant at,
       String person,
       long stageId,
       String stage,
@@ -96,7 +97,7 @@ public class MoveService {
             .findFirst()
             .orElseThrow(() -> new NotThere("check to tick", checkId));
     if (done) {
-      proofs.tick(id, checkId, actor.id(), clock.instant().toString());
+      proofs.tick(id, checkId, actor.id(), clock.instant());
     } else {
       proofs.untick(id, checkId);
     }
@@ -166,7 +167,7 @@ public class MoveService {
     Money value = worksheets.get(before.worksheetId(), service.context(before)).contract();
     store.logStage(
         before.id(),
-        clock.instant().toString(),
+        clock.instant(),
         actor.id(),
         before.stageId(),
         to.id(),

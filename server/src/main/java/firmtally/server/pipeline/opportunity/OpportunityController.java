@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
@@ -20,6 +21,7 @@ import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
@@ -37,7 +39,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/opportunities")
 class OpportunityController {
-  private static final int DAY = "2027-03-31".length();
   private final OpportunityService opportunities;
   private final MoveService moves;
   private final TeamService team;
@@ -89,35 +90,60 @@ class OpportunityController {
       @MaybeNull Long copiedFrom,
       @MaybeNull Long enquiryId) {}
 
-  record OpportunityView(
-      long id,
-      String number,
-      String title,
+  /** For whom it is. */
+  record Customer(
       long accountId,
       String account,
       String town,
       @MaybeNull String priceGroup,
       int termsDays,
-      List<AccountService.Contact> contacts,
-      String owner,
-      long ownerId,
+      List<AccountService.Contact> contacts) {
+    static Customer of(Account account, List<AccountService.Contact> contacts) {
+      return new Customer(
+          account.id(),
+          account.name(),
+          account.town(),
+          account.priceGroup(),
+          account.termsDays(),
+          contacts);
+    }
+  }
+
+  /** Where it stands on its process, and how it came there. */
+  record Progress(
       String process,
       long stageId,
       List<Stage> stages,
       List<MoveService.Move> moves,
       List<MoveService.CheckView> checks,
       String state,
+      String probability,
+      int slips) {}
+
+  /** Its days. */
+  record Days(
       LocalDate stageSince,
       LocalDate openedOn,
       LocalDate expectedClose,
-      int slips,
-      String probability,
       @MaybeNull LocalDate closedOn,
-      LocalDate touchedOn,
+      LocalDate touchedOn) {}
+
+  /** What whoever looks at it may do. */
+  record Rights(boolean mayChange, boolean mayReopen) {}
+
+  /** An opportunity's page; its parts lie beside each other in the answer. */
+  record OpportunityView(
+      long id,
+      String number,
+      String title,
+      String owner,
+      long ownerId,
+      @JsonUnwrapped Customer customer,
+      @JsonUnwrapped Progress progress,
+      @JsonUnwrapped Days days,
       About about,
       TeamService.SalesTeam team,
-      boolean mayChange,
-      boolean mayReopen,
+      @JsonUnwrapped Rights rights,
       long version,
       WorksheetView worksheet,
       List<ActivityService.Activity> activities,
@@ -136,7 +162,6 @@ class OpportunityController {
     WorksheetContext context = opportunities.context(o);
     Account account = context.account();
     Calculation worked = worksheets.get(o.worksheetId(), context);
-    ProcessService.SalesProcess process = opportunities.process(o);
     boolean isMine = opportunities.isEditable(o, actor);
     List<ActivityService.Activity> activities =
         beside.activities().of(ActivityService.On.opportunity(id));
@@ -144,42 +169,45 @@ class OpportunityController {
         o.id(),
         o.number(),
         o.title(),
-        account.id(),
-        account.name(),
-        account.town(),
-        account.priceGroup(),
-        account.termsDays(),
-        beside.accounts().contacts(account.id(), actor),
         o.ownerName(),
         o.ownerId(),
-        process.name(),
-        o.stageId(),
-        process.stages().stream().filter(s -> !s.deactivated() || s.id() == o.stageId()).toList(),
-        moves.moves(id),
-        moves.checks(o),
-        o.state().word(),
-        o.stageSince(),
-        o.openedOn(),
-        o.expectedClose(),
-        o.slips(),
-        o.probability().toString(),
-        o.closedOn(),
-        touchedOn(o, activities),
+        Customer.of(account, beside.accounts().contacts(account.id(), actor)),
+        progress(o),
+        new Days(
+            o.stageSince(),
+            o.openedOn(),
+            o.expectedClose(),
+            o.closedOn(),
+            touchedOn(o, activities)),
         about(o),
         team.of(id),
-        o.isOpen() && isMine,
-        isMine && !o.isOpen() && o.state().next().contains(OpportunityState.OPEN),
+        new Rights(
+            o.isOpen() && isMine,
+            isMine && !o.isOpen() && o.state().mayBecome(OpportunityState.OPEN)),
         o.version(),
         view(o, worked, actor),
         activities,
         beside.files().of("opportunity", id));
   }
 
+  private Progress progress(Opportunity o) {
+    ProcessService.SalesProcess process = opportunities.process(o);
+    return new Progress(
+        process.name(),
+        o.stageId(),
+        process.stages().stream().filter(s -> !s.deactivated() || s.id() == o.stageId()).toList(),
+        moves.moves(o.id()),
+        moves.checks(o),
+        o.state().word(),
+        o.probability().toString(),
+        o.slips());
+  }
+
   /** The later of its last change and the last activity that was done. */
   private static LocalDate touchedOn(Opportunity o, List<ActivityService.Activity> activities) {
     return activities.stream()
         .filter(a -> a.doneAt() != null)
-        .map(a -> LocalDate.parse(a.doneAt().substring(0, DAY)))
+        .map(a -> LocalDate.ofInstant(a.doneAt(), ZoneOffset.UTC))
         .reduce(o.touchedOn(), (one, other) -> one.isAfter(other) ? one : other);
   }
 

@@ -205,7 +205,8 @@ public class OpportunityService {
                 source,
                 campaign,
                 opening.copiedFrom().orElse(null)));
-    store.logStage(id, now(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
+    store.logStage(
+        id, clock.instant(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
     traces.index().add("opportunity", id, number, title + " " + account.name());
     traces.log().note(actor.id(), "opportunity", id, "opportunity opened", null, title);
     return id;
@@ -377,10 +378,6 @@ public class OpportunityService {
 
   private LocalDate today() {
     return LocalDate.now(clock);
-  }
-
-  private String now() {
-    return clock.instant().toString();
   }
 
   static String text(Money amount) {

@@ -1,22 +1,18 @@
 package firmtally.server.pipeline.opportunity;
 
+import firmtally.server.platform.records.State;
 import firmtally.server.platform.web.NotPossible;
-import java.util.Locale;
 import java.util.Set;
 
 /** How an opportunity stands, and what may follow. */
-public enum OpportunityState {
+public enum OpportunityState implements State {
   OPEN,
   PAUSED,
   WON,
   LOST;
 
-  /** As it is stored and shown. */
-  public String word() {
-    return name().toLowerCase(Locale.ROOT);
-  }
-
-  /** The states that may follow. What is won stays won: its order stands. */
+  /** What is won stays won: its order stands. */
+  @Override
   public Set<OpportunityState> next() {
     return switch (this) {
       case OPEN -> Set.of(PAUSED, WON, LOST);
@@ -26,18 +22,12 @@ public enum OpportunityState {
     };
   }
 
-  /**
-   * Refuses a change that is not in the table.
-   *
-   * @throws NotPossible saying how it stands
-   */
+  /** What is won is refused in words of its own. */
   void checkMayBecome(OpportunityState other) {
-    if (next().contains(other)) {
-      return;
+    if (this == WON && other == OPEN) {
+      throw new NotPossible(
+          "This opportunity is won: its order stands. Open another one, or copy it.");
     }
-    throw new NotPossible(
-        this == WON && other == OPEN
-            ? "This opportunity is won: its order stands. Open another one, or copy it."
-            : "This opportunity is " + word() + (this == other ? " already." : "."));
+    checkMayBecome(other, "opportunity");
   }
 }

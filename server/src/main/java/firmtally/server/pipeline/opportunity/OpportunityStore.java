@@ -121,7 +121,7 @@ class OpportunityStore {
     return sql.sql(INSERT).paramSource(start).query(Long.class).single();
   }
 
-  void logStage(long id, String at, long person, Long from, long to, long value) {
+  void logStage(long id, Instant at, long person, Long from, long to, long value) {
     sql.sql(
             """
             INSERT INTO stage_log (opportunity_id, at, person_id, from_stage, to_stage, value)
@@ -180,7 +180,7 @@ class OpportunityStore {
   }
 
   record MoveRow(
-      String at, String person, long stageId, String stage, String fromStage, long value) {}
+      Instant at, String person, long stageId, String stage, String fromStage, long value) {}
 
   int move(long id, long version, long stage, LocalDate since) {
     return sql.sql(

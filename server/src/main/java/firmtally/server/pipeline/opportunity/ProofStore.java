@@ -3,6 +3,7 @@ package firmtally.server.pipeline.opportunity;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.web.MaybeNull;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
@@ -82,7 +83,7 @@ class ProofStore {
                 .collect(Collectors.toSet()));
   }
 
-  void tick(long opportunity, long check, long person, String at) {
+  void tick(long opportunity, long check, long person, Instant at) {
     sql.sql(
             """
             INSERT INTO opportunity_tick (opportunity_id, check_id, person_id, at)

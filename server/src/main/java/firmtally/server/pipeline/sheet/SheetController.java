@@ -7,6 +7,7 @@ import firmtally.server.access.UserService;
 import firmtally.server.pipeline.list.ListQuery;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versions;
+import java.time.LocalDate;
 import java.util.List;
 import org.joda.money.Money;
 import org.springdoc.core.annotations.ParameterObject;
@@ -45,10 +46,10 @@ class SheetController {
       String value,
       String probability,
       long stageId,
-      String expectedClose,
+      LocalDate expectedClose,
       int slips,
       String priority,
-      @MaybeNull String nextDue,
+      @MaybeNull LocalDate nextDue,
       boolean mayChange,
       long version) {}
 
@@ -114,7 +115,7 @@ class SheetController {
         text(item.open().value()),
         item.open().percent().toString(),
         item.stageId(),
-        item.expectedClose().toString(),
+        item.expectedClose(),
         item.slips(),
         item.priority(),
         item.nextDue(),

@@ -84,7 +84,7 @@ public class SheetService {
             : processes.first(wanted);
     CurrencyUnit currency = settings.company().currency();
     List<SheetStore.Item> items =
-        store.open(query.onSheet(process.id()), actor, LocalDate.now(clock), currency);
+        store.open(query, process.id(), actor, LocalDate.now(clock), currency);
     YearMonth first = YearMonth.now(clock);
     Map<Place, List<SheetStore.Item>> places = new LinkedHashMap<>();
     items.forEach(

@@ -6,6 +6,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.pipeline.list.ListFilter;
 import firmtally.server.pipeline.list.ListQuery;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import java.time.LocalDate;
@@ -66,14 +67,16 @@ class SheetStore {
       long stageId,
       LocalDate expectedClose,
       int slips,
-      String nextDue,
+      LocalDate nextDue,
       long version,
       OpenOpportunity open) {}
 
-  List<Item> open(ListQuery query, Actor actor, LocalDate today, CurrencyUnit currency) {
-    Where where = ListFilter.where(query, actor);
+  List<Item> open(
+      ListQuery query, long process, Actor actor, LocalDate today, CurrencyUnit currency) {
+    Where where = ListFilter.onSheet(query, process, actor, today);
     String text = OPEN + where.sql() + " ORDER BY o.value DESC, o.id";
-    return ListFilter.bind(sql.sql(text), where, actor, today)
+    return where
+        .bind(Visibility.bind(sql.sql(text), actor))
         .query(
             (row, n) ->
                 new Item(
@@ -84,9 +87,9 @@ class SheetStore {
                     row.getString("priority"),
                     row.getBoolean("editable"),
                     row.getLong("stage_id"),
-                    LocalDate.parse(row.getString("expected_close")),
+                    Columns.day(row, "expected_close"),
                     row.getInt("slips"),
-                    row.getString("next_due"),
+                    Columns.day(row, "next_due"),
                     row.getLong("version"),
                     new OpenOpportunity(
                         row.getString("number"),

@@ -6,6 +6,7 @@ import firmtally.server.platform.web.Conflict;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -47,7 +48,7 @@ public class ChangeLog {
   /** One entry. */
   public record Entry(
       long id,
-      String at,
+      Instant at,
       @MaybeNull String person,
       String what,
       @MaybeNull String before,

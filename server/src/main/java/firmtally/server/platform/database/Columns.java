@@ -1,7 +1,10 @@
 package firmtally.server.platform.database;
 
+import firmtally.server.platform.web.MaybeNull;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.jdbc.core.RowMapper;
@@ -14,6 +17,18 @@ public final class Columns {
   /** Reads a row into a record by the names of its columns; others are left alone. */
   public static <T> RowMapper<T> of(Class<T> type) {
     return new SimplePropertyRowMapper<>(type, Stored.CONVERSION);
+  }
+
+  /** A day; null for NULL. */
+  public static @MaybeNull LocalDate day(ResultSet row, String column) throws SQLException {
+    String text = row.getString(column);
+    return text == null ? null : LocalDate.parse(text);
+  }
+
+  /** An instant; null for NULL. */
+  public static @MaybeNull Instant instant(ResultSet row, String column) throws SQLException {
+    String text = row.getString(column);
+    return text == null ? null : Instant.parse(text);
   }
 
   /** A value made of a whole number; empty for NULL. */

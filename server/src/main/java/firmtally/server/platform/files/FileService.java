@@ -8,6 +8,7 @@ import firmtally.server.platform.web.NotThere;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
@@ -53,7 +54,7 @@ public class FileService {
 
   /** A file of a record. */
   public record FileView(
-      long id, String name, String type, long size, String sha256, String person, String at) {}
+      long id, String name, String type, long size, String sha256, String person, Instant at) {}
 
   /** A file with what is in it, and the record that it belongs to. */
   public record Content(String record, long recordId, String name, String type, byte[] bytes) {}
@@ -79,14 +80,7 @@ public class FileService {
     store.putContent(sha256, bytes);
     store.insert(
         new FileStore.New(
-            record,
-            id,
-            name,
-            type(name),
-            bytes.length,
-            sha256,
-            actor.id(),
-            clock.instant().toString()));
+            record, id, name, type(name), bytes.length, sha256, actor.id(), clock.instant()));
     log.note(actor.id(), record, id, "file", null, name);
   }
 
@@ -124,7 +118,7 @@ public class FileService {
     if (!kept.record().equals(record) || kept.recordId() != recordId) {
       throw BadInput.at("file", "This file belongs to another record.");
     }
-    store.setRemoved(id, clock.instant().toString());
+    store.setRemoved(id, clock.instant());
     log.note(actor.id(), record, recordId, "file", kept.name(), null);
   }
 

@@ -1,6 +1,7 @@
 package firmtally.server.platform.files;
 
 import firmtally.server.platform.database.Sql;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -32,7 +33,7 @@ class FileStore {
       long size,
       String sha256,
       long person,
-      String at) {}
+      Instant at) {}
 
   record Kept(String record, long recordId, String name, String type, String sha256) {}
 
@@ -71,7 +72,7 @@ class FileStore {
     return sql.sql(INSERT).paramSource(file).query(Long.class).single();
   }
 
-  void setRemoved(long id, String at) {
+  void setRemoved(long id, Instant at) {
     sql.sql("UPDATE record_file SET removed_at = :at WHERE id = :id")
         .param("id", id)
         .param("at", at)

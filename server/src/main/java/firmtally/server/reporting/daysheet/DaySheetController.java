@@ -3,6 +3,7 @@ package firmtally.server.reporting.daysheet;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.MaybeNull;
+import java.time.LocalDate;
 import java.util.List;
 import org.joda.money.Money;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -31,7 +32,7 @@ class DaySheetController {
       String number,
       String title,
       String account,
-      String due,
+      LocalDate due,
       String atStake,
       @MaybeNull Long activityId,
       @MaybeNull Long stageId,
@@ -44,8 +45,8 @@ class DaySheetController {
    *     all of them do not
    */
   record Period(
-      String from,
-      String to,
+      LocalDate from,
+      LocalDate to,
       String won,
       String goal,
       String gap,
@@ -71,8 +72,8 @@ class DaySheetController {
         service.todo(actor),
         service.count(actor),
         new Period(
-            period.from().toString(),
-            period.to().toString(),
+            period.from(),
+            period.to(),
             text(period.won()),
             text(period.goal()),
             text(period.outlook().gap().orElseThrow()),

@@ -98,7 +98,7 @@ class DaySheetStore {
       String number,
       String title,
       String account,
-      String due,
+      LocalDate due,
       long stake,
       Long activity,
       Long stageId,

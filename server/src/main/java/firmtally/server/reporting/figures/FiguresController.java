@@ -1,16 +1,23 @@
 package firmtally.server.reporting.figures;
 
-import firmtally.core.money.Rounding;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.access.Visibility;
 import firmtally.server.company.SettingsService;
-import firmtally.server.platform.database.Sql;
-import java.math.BigDecimal;
+import firmtally.server.pipeline.process.ProcessService;
+import firmtally.server.pipeline.process.Stage;
+import firmtally.server.platform.database.Where;
+import firmtally.server.reporting.metrics.Groups;
+import firmtally.server.reporting.metrics.Measure;
+import firmtally.server.reporting.metrics.OpportunityMetrics;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
-import java.util.function.LongFunction;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -18,47 +25,16 @@ import org.springframework.web.bind.annotation.RestController;
 /** What is open by stage, what was won by month, and how each rep stands. */
 @RestController
 class FiguresController {
-  private static final int PROBABILITY_DECIMALS = 6;
   private static final int MONTHS = 12;
-  private static final String STAGES =
-      """
-      SELECT sp.name AS process, s.name AS stage, COUNT(*) AS count, SUM(w.contract) AS value,
-             SUM(w.contract * COALESCE(o.own_probability, s.probability)) AS weighted
-      FROM opportunity o JOIN stage s ON s.id = o.stage_id JOIN sales_process sp ON sp.id = o.process_id
-        JOIN worksheet w ON w.id = o.worksheet_id JOIN person p ON p.id = o.owner_id
-      WHERE o.state = 'open' AND """
-          + Visibility.OPPORTUNITY_READABLE
-          + " GROUP BY s.id ORDER BY sp.id, s.position";
-  private static final String WON =
-      """
-      SELECT substr(closed_on, 1, 7) AS month, COUNT(*) AS count, SUM(won_amount) AS amount
-      FROM opportunity o JOIN person p ON p.id = o.owner_id
-      WHERE o.state = 'won' AND o.closed_on >= :from AND """
-          + Visibility.OPPORTUNITY_READABLE
-          + " GROUP BY 1 ORDER BY 1";
-
-  /**
-   * Open ones by their state, closed ones by their day: each from an index, and not the whole
-   * table.
-   */
-  private static final String REPS =
-      """
-      SELECT p.name, COALESCE(SUM(CASE WHEN o.state = 'open' THEN o.value END), 0) AS open,
-             COALESCE(SUM(CASE WHEN o.state = 'won' THEN o.won_amount END), 0) AS won,
-             COUNT(CASE WHEN o.state = 'won' THEN 1 END) AS won_count,
-             COUNT(CASE WHEN o.state = 'lost' THEN 1 END) AS lost_count
-      FROM opportunity o JOIN person p ON p.id = o.owner_id
-      WHERE (o.state = 'open' OR o.state = 'won' AND o.closed_on >= :from OR o.state = 'lost' AND o.closed_on >= :from)
-        AND """
-          + Visibility.OPPORTUNITY_READABLE
-          + " GROUP BY p.id ORDER BY won DESC, p.name";
-
-  private final Sql sql;
+  private final Groups groups;
+  private final ProcessService processes;
   private final SettingsService settings;
   private final Clock clock;
 
-  FiguresController(Sql sql, SettingsService settings, Clock clock) {
-    this.sql = sql;
+  FiguresController(
+      Groups groups, ProcessService processes, SettingsService settings, Clock clock) {
+    this.groups = groups;
+    this.processes = processes;
     this.settings = settings;
     this.clock = clock;
   }
@@ -73,49 +49,95 @@ class FiguresController {
 
   @GetMapping("/api/reports")
   Figures figures(@SignedIn Actor actor) {
-    LongFunction<String> amounts = settings.amounts();
-    CurrencyUnit currency = settings.company().currency();
-    String from = YearMonth.now(clock).minusMonths(MONTHS - 1L) + "-01";
-    List<StageFigure> stages =
-        Visibility.bind(sql.sql(STAGES), actor)
-            .query(
-                (row, n) ->
-                    new StageFigure(
-                        row.getString("process"),
-                        row.getString("stage"),
-                        row.getLong("count"),
-                        amounts.apply(row.getLong("value")),
-                        weighted(currency, row.getLong("weighted"))))
-            .list();
-    List<MonthFigure> months =
-        Visibility.bind(sql.sql(WON), actor)
-            .param("from", from)
-            .query(
-                (row, n) ->
-                    new MonthFigure(
-                        row.getString("month"),
-                        row.getLong("count"),
-                        amounts.apply(row.getLong("amount"))))
-            .list();
-    List<RepFigure> reps =
-        Visibility.bind(sql.sql(REPS), actor)
-            .param("from", from)
-            .query(
-                (row, n) ->
-                    new RepFigure(
-                        row.getString("name"),
-                        amounts.apply(row.getLong("open")),
-                        amounts.apply(row.getLong("won")),
-                        row.getLong("won_count"),
-                        row.getLong("lost_count")))
-            .list();
-    return new Figures(stages, months, reps);
+    LocalDate from = YearMonth.now(clock).minusMonths(MONTHS - 1L).atDay(1);
+    return new Figures(stages(actor), months(from, actor), reps(from, actor));
   }
 
-  /** The sum of value × probability is exact; it is rounded once. */
-  private static String weighted(CurrencyUnit currency, long minorTimesOdds) {
-    BigDecimal exact =
-        BigDecimal.valueOf(minorTimesOdds, PROBABILITY_DECIMALS + currency.getDecimalPlaces());
-    return Rounding.amount(currency, exact).getAmount().toPlainString();
+  /** The stages in which something is open, in the order of their processes. */
+  private List<StageFigure> stages(Actor actor) {
+    Map<String, Groups.Group> open =
+        groups
+            .of(
+                OpportunityMetrics.dimension("stage"),
+                List.of(
+                    OpportunityMetrics.COUNT,
+                    OpportunityMetrics.WORTH,
+                    OpportunityMetrics.WEIGHTED),
+                new Where().and("o.state = 'open'"),
+                actor)
+            .stream()
+            .collect(Collectors.toMap(Groups.Group::key, Function.identity()));
+    List<ProcessService.SalesProcess> all = new ArrayList<>(processes.list());
+    all.sort(Comparator.comparingLong(ProcessService.SalesProcess::id));
+    List<StageFigure> figures = new ArrayList<>();
+    for (ProcessService.SalesProcess process : all) {
+      for (Stage stage : process.stages()) {
+        Groups.Group group = open.get(String.valueOf(stage.id()));
+        if (group != null) {
+          figures.add(
+              new StageFigure(
+                  process.name(),
+                  stage.name(),
+                  group.sum(OpportunityMetrics.COUNT),
+                  text(OpportunityMetrics.WORTH, group),
+                  text(OpportunityMetrics.WEIGHTED, group)));
+        }
+      }
+    }
+    return figures;
+  }
+
+  private List<MonthFigure> months(LocalDate from, Actor actor) {
+    return groups
+        .of(
+            OpportunityMetrics.dimension("month"),
+            List.of(OpportunityMetrics.COUNT, OpportunityMetrics.WON),
+            new Where().and("o.state = 'won' AND o.closed_on >= :from", "from", from),
+            actor)
+        .stream()
+        .map(
+            g ->
+                new MonthFigure(
+                    g.key(), g.sum(OpportunityMetrics.COUNT), text(OpportunityMetrics.WON, g)))
+        .toList();
+  }
+
+  /**
+   * Open ones by their state, closed ones by their day: each from an index, and not the whole
+   * table.
+   */
+  private List<RepFigure> reps(LocalDate from, Actor actor) {
+    Where where =
+        new Where()
+            .and(
+                "(o.state = 'open' OR o.state = 'won' AND o.closed_on >= :from"
+                    + " OR o.state = 'lost' AND o.closed_on >= :from)",
+                "from",
+                from);
+    return groups
+        .of(
+            OpportunityMetrics.dimension("owner"),
+            List.of(
+                OpportunityMetrics.WON,
+                OpportunityMetrics.OPEN,
+                OpportunityMetrics.WON_COUNT,
+                OpportunityMetrics.LOST_COUNT),
+            where,
+            actor)
+        .stream()
+        .map(
+            g ->
+                new RepFigure(
+                    g.label(),
+                    text(OpportunityMetrics.OPEN, g),
+                    text(OpportunityMetrics.WON, g),
+                    g.sum(OpportunityMetrics.WON_COUNT),
+                    g.sum(OpportunityMetrics.LOST_COUNT)))
+        .toList();
+  }
+
+  private String text(Measure measure, Groups.Group group) {
+    CurrencyUnit currency = settings.company().currency();
+    return measure.money(currency, group.sum(measure)).getAmount().toPlainString();
   }
 }

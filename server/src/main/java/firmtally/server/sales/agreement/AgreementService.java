@@ -25,6 +25,7 @@ import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -79,16 +80,16 @@ public class AgreementService {
       String account,
       String owner,
       String state,
-      String start,
-      String end,
-      String callOn,
+      LocalDate start,
+      LocalDate end,
+      LocalDate callOn,
       int termMonths,
       String monthly,
       String value,
       @MaybeNull Long nextId,
       @MaybeNull String nextNumber,
       @MaybeNull String nextState,
-      @MaybeNull String calledAt) {}
+      @MaybeNull Instant calledAt) {}
 
   /** What an agreement is made from: a released order. */
   public record Source(
@@ -150,7 +151,7 @@ public class AgreementService {
             PAGE + 1,
             actor,
             settings.amounts());
-    return Paged.of(found, PAGE, row -> new Cursor(row.end(), row.id()));
+    return Paged.of(found, PAGE, row -> new Cursor(row.end().toString(), row.id()));
   }
 
   /** The agreements that an order made. */

@@ -6,6 +6,7 @@ import firmtally.core.renewal.NextTerm;
 import firmtally.core.renewal.RunningTerm;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
@@ -34,7 +35,7 @@ class AgreementStore {
       """
       INSERT INTO agreement (number, order_id, account_id, state, currency, start_day, term_months, notice_months, end_day,
                              call_on, monthly, value, follows_id)
-      VALUES (:number, :order, :account, 'running', :currency, :start, :term, :notice, :end, :call, :monthly, :value,
+      VALUES (:number, :order, :account, :state, :currency, :start, :term, :notice, :end, :call, :monthly, :value,
               :follows)
       RETURNING id
       """;
@@ -81,16 +82,16 @@ class AgreementStore {
                     row.getString("account"),
                     row.getString("owner"),
                     row.getString("state"),
-                    row.getString("start_day"),
-                    row.getString("end_day"),
-                    row.getString("call_on"),
+                    Columns.day(row, "start_day"),
+                    Columns.day(row, "end_day"),
+                    Columns.day(row, "call_on"),
                     row.getInt("term_months"),
                     amounts.apply(row.getLong("monthly")),
                     amounts.apply(row.getLong("value")),
                     row.getObject("next_id") == null ? null : row.getLong("next_id"),
                     row.getString("next_number"),
                     row.getString("next_state"),
-                    row.getString("called_at")))
+                    Columns.instant(row, "called_at")))
         .list();
   }
 
@@ -100,6 +101,7 @@ class AgreementStore {
         .param("order", made.order())
         .param("account", made.account())
         .param("follows", made.follows())
+        .param("state", AgreementState.RUNNING)
         .param("currency", term.currency().getCode())
         .param("start", term.start().toString())
         .param("term", term.termMonths())

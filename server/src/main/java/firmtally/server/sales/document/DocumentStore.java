@@ -1,6 +1,7 @@
 package firmtally.server.sales.document;
 
 import firmtally.core.money.Quantity;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -53,7 +54,7 @@ class DocumentStore {
         row.getLong("worksheet_id"),
         new Document.Maker(
             row.getLong("made_by"), row.getString("maker_name"), row.getString("maker_email")),
-        LocalDate.parse(row.getString("made_on")),
+        Columns.day(row, "made_on"),
         row.getLong("version"));
   }
 

@@ -1,6 +1,7 @@
 package firmtally.server.sales.order;
 
 import firmtally.server.sales.document.Document;
+import java.time.Instant;
 import java.time.LocalDate;
 
 /** An order: what every document has, and its own terms. */
@@ -10,7 +11,7 @@ public record Order(Document document, Terms terms) {
    *
    * @param poNumber the customer's; null where there is none
    */
-  public record Terms(String poNumber, LocalDate invoiceOn, String releasedAt) {}
+  public record Terms(String poNumber, LocalDate invoiceOn, Instant releasedAt) {}
 
   public long id() {
     return document.id();

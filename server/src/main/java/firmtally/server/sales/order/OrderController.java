@@ -17,6 +17,7 @@ import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetView;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -78,7 +79,7 @@ class OrderController {
       String placedBy,
       LocalDate placedOn,
       LocalDate invoiceOn,
-      @MaybeNull String releasedAt,
+      @MaybeNull Instant releasedAt,
       List<ApprovalService.ApprovalView> holds,
       OrderActs may,
       List<AgreementService.AgreementRow> agreements,

@@ -91,7 +91,7 @@ public class OrderService {
       String account,
       String owner,
       String state,
-      String placedOn,
+      LocalDate placedOn,
       @MaybeNull String poNumber,
       String value,
       @MaybeNull String holds) {}
@@ -172,7 +172,7 @@ public class OrderService {
         new Order.Terms(
             made.poNumber().isEmpty() ? null : made.poNumber(),
             LocalDate.now(clock).plusDays(INVOICE_AFTER),
-            isReleased ? clock.instant().toString() : null));
+            isReleased ? clock.instant() : null));
     for (Calculation.Row row : made.lines().rows()) {
       row.tally()
           .filter(tally -> tally.line().counted())

@@ -14,11 +14,6 @@ public enum OrderState implements DocumentState {
   INVOICED;
 
   @Override
-  public String word() {
-    return name().toLowerCase(Locale.ROOT);
-  }
-
-  @Override
   public Set<OrderState> next() {
     return switch (this) {
       case HOLD -> Set.of(RELEASED);

@@ -2,6 +2,7 @@ package firmtally.server.sales.order;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import java.time.Instant;
 import java.util.List;
@@ -57,7 +58,7 @@ class OrderStore {
                     row.getString("account"),
                     row.getString("owner"),
                     row.getString("state"),
-                    row.getString("placed_on"),
+                    Columns.day(row, "placed_on"),
                     row.getString("po_number"),
                     amounts.apply(row.getLong("value")),
                     row.getString("holds")))

@@ -1,6 +1,7 @@
 package firmtally.server.sales.quote;
 
 import firmtally.server.sales.document.Document;
+import java.time.Instant;
 import java.time.LocalDate;
 
 /** A quote: what every document has, and its own terms. */
@@ -13,7 +14,7 @@ public record Quote(Document document, Terms terms) {
       String letter,
       String paymentTerms,
       String deliveryTerms,
-      String sentAt) {}
+      Instant sentAt) {}
 
   public long id() {
     return document.id();

@@ -78,8 +78,8 @@ public class QuoteService implements DueWork {
       String account,
       String owner,
       String state,
-      String madeOn,
-      String validUntil,
+      LocalDate madeOn,
+      LocalDate validUntil,
       String value,
       @MaybeNull String signOffRole) {}
 

@@ -16,11 +16,6 @@ public enum QuoteState implements DocumentState {
   ORDERED;
 
   @Override
-  public String word() {
-    return name().toLowerCase(Locale.ROOT);
-  }
-
-  @Override
   public Set<QuoteState> next() {
     return switch (this) {
       case DRAFT -> Set.of(SENT);

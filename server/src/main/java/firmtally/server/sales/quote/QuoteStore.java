@@ -2,6 +2,7 @@ package firmtally.server.sales.quote;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -71,8 +72,8 @@ class QuoteStore {
                     row.getString("account"),
                     row.getString("owner"),
                     row.getString("state"),
-                    row.getString("made_on"),
-                    row.getString("valid_until"),
+                    Columns.day(row, "made_on"),
+                    Columns.day(row, "valid_until"),
                     amounts.apply(row.getLong("value")),
                     row.getString("sign_off_role")))
         .list();

@@ -5,6 +5,7 @@ import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.MaybeNull;
+import java.time.LocalDate;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -29,7 +30,7 @@ class TrailController {
       long id,
       String number,
       String title,
-      String day,
+      LocalDate day,
       String state,
       @MaybeNull String amount) {}
 

@@ -2,6 +2,7 @@ package firmtally.server.sales.trail;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.records.Records;
 import java.util.List;
@@ -69,7 +70,7 @@ class TrailStore {
                     row.getLong("id"),
                     row.getString("number"),
                     row.getString("title"),
-                    row.getString("day"),
+                    Columns.day(row, "day"),
                     row.getString("state"),
                     row.getObject("amount") == null ? null : amounts.apply(row.getLong("amount"))))
         .list();

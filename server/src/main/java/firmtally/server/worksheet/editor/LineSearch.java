@@ -68,7 +68,7 @@ class LineSearch {
   private record BoughtUntil(long lastOrder, Map<String, BoughtView> products) {}
 
   /** What a customer bought of a product before. */
-  record BoughtView(int times, String lastOn, String lastPrice) {}
+  record BoughtView(int times, LocalDate lastOn, String lastPrice) {}
 
   /**
    * Something that can be picked.
@@ -139,7 +139,7 @@ class LineSearch {
                     p ->
                         Optional.ofNullable(bought.get(p.code()))
                             .map(BoughtView::lastOn)
-                            .orElse(""),
+                            .orElse(LocalDate.MIN),
                     Comparator.reverseOrder())
                 .thenComparing(p -> !loose(p.code()).startsWith(loose))
                 .thenComparing(Product::code))
@@ -190,7 +190,7 @@ class LineSearch {
 
   /** The one in the middle of what was sold of a family in the last two years. */
   private Optional<Pick> typical(String family) {
-    String from = LocalDate.now(clock).minusYears(TYPICAL_YEARS).toString();
+    LocalDate from = LocalDate.now(clock).minusYears(TYPICAL_YEARS);
     Optional<LineSearchStore.Priced> found = store.typical(family, from);
     if (found.isEmpty()) {
       return Optional.empty();

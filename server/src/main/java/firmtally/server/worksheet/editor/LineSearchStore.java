@@ -1,6 +1,7 @@
 package firmtally.server.worksheet.editor;
 
 import firmtally.server.platform.database.Sql;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -46,7 +47,7 @@ class LineSearchStore {
     this.sql = sql;
   }
 
-  record Bought(String product, int times, long quantity, long paid, String day) {}
+  record Bought(String product, int times, long quantity, long paid, LocalDate day) {}
 
   record Priced(long price, long cost, long tax) {}
 
@@ -64,7 +65,7 @@ class LineSearchStore {
   }
 
   /** The middle of what was sold of a family since a day; of the list where nothing was. */
-  Optional<Priced> typical(String family, String from) {
+  Optional<Priced> typical(String family, LocalDate from) {
     return sql.sql(SOLD)
         .param("family", family)
         .param("from", from)

@@ -18,6 +18,7 @@ import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import firmtally.server.worksheet.editor.Editor;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -59,7 +60,7 @@ class ScenarioService {
       long id,
       String name,
       String keptBy,
-      String at,
+      Instant at,
       @MaybeNull String contract,
       @MaybeNull String marginPercent,
       @MaybeNull String signOffRole) {}
@@ -140,8 +141,7 @@ class ScenarioService {
         json.writeValueAsString(
             new WorksheetForm(
                 form.lines(), form.discountPercent(), form.discountAmount(), null, null));
-    long id =
-        store.insert(place.worksheetId(), called, document, actor.id(), clock.instant().toString());
+    long id = store.insert(place.worksheetId(), called, document, actor.id(), clock.instant());
     note(place, actor, "scenario saved", called);
     return id;
   }
@@ -149,7 +149,7 @@ class ScenarioService {
   @Transactional
   void drop(Editor.Place place, long id, Actor actor) {
     ScenarioStore.Row row = find(place, id);
-    store.setDropped(id, clock.instant().toString());
+    store.setDropped(id, clock.instant());
     note(place, actor, "scenario removed", row.name());
   }
 

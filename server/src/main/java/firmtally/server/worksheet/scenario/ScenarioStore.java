@@ -1,6 +1,7 @@
 package firmtally.server.worksheet.scenario;
 
 import firmtally.server.platform.database.Sql;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -13,7 +14,7 @@ class ScenarioStore {
     this.sql = sql;
   }
 
-  record Row(long id, String name, String typed, String person, String at) {}
+  record Row(long id, String name, String typed, String person, Instant at) {}
 
   List<Row> list(long worksheet) {
     return sql.sql(
@@ -40,7 +41,7 @@ class ScenarioStore {
         .optional();
   }
 
-  long insert(long worksheet, String name, String typed, long person, String at) {
+  long insert(long worksheet, String name, String typed, long person, Instant at) {
     return sql.sql(
             """
             INSERT INTO worksheet_scenario (worksheet_id, name, typed, person_id, at)
@@ -56,7 +57,7 @@ class ScenarioStore {
   }
 
   /** Drops a scenario on a day, or takes it back without one. */
-  void setDropped(long id, String at) {
+  void setDropped(long id, Instant at) {
     sql.sql("UPDATE worksheet_scenario SET dropped_at = :at WHERE id = :id")
         .param("at", at)
         .param("id", id)

@@ -1,0 +1,39 @@
+package firmtally.server.reporting.metrics;
+
+import firmtally.core.money.Rounding;
+import java.math.BigDecimal;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
+
+/**
+ * What is summed of records.
+ *
+ * @param name the column that it is read from
+ * @param sum the expression of the exact sum, a whole number
+ */
+public record Measure(String name, Unit unit, String sum) {
+  /** What a sum counts in. */
+  public enum Unit {
+    /** Records. */
+    COUNT(-1),
+    /** Minor units of the company's currency. */
+    AMOUNT(0),
+    /** Minor units times ten-thousandths of a percent: exact, and rounded once when it is shown. */
+    AMOUNT_TIMES_PROBABILITY(6);
+
+    private final int decimals;
+
+    Unit(int decimals) {
+      this.decimals = decimals;
+    }
+  }
+
+  /** A sum of amounts as money, rounded half up where it was weighted. */
+  public Money money(CurrencyUnit currency, long exact) {
+    if (unit == Unit.COUNT) {
+      throw new IllegalStateException(name + " is no amount");
+    }
+    return Rounding.amount(
+        currency, BigDecimal.valueOf(exact, unit.decimals + currency.getDecimalPlaces()));
+  }
+}

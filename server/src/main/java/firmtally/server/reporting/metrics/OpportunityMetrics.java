@@ -1,0 +1,110 @@
+package firmtally.server.reporting.metrics;
+
+import firmtally.server.platform.web.BadInput;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/**
+ * What opportunities are gathered by, and what is summed of them. Expressions speak of the
+ * opportunity as {@code o}, and of what each has one of: its account {@code a}, its owner {@code
+ * p}, its stage {@code s} and its process {@code sp}; {@link #from} puts beside it what is spoken
+ * of.
+ */
+public final class OpportunityMetrics {
+  /** What it is worth: its lines' total, or what it was won with. */
+  public static final String VALUE = "o.value";
+
+  public static final Measure COUNT = new Measure("count", Measure.Unit.COUNT, "COUNT(*)");
+  public static final Measure WORTH =
+      new Measure("value", Measure.Unit.AMOUNT, "SUM(" + VALUE + ")");
+
+  /** Value times probability; what is won is sure, what is lost is nothing. */
+  public static final Measure WEIGHTED =
+      new Measure(
+          "weighted",
+          Measure.Unit.AMOUNT_TIMES_PROBABILITY,
+          "SUM("
+              + VALUE
+              + " * CASE o.state WHEN 'won' THEN 1000000 WHEN 'lost' THEN 0 ELSE COALESCE(o.own_probability,"
+              + " (SELECT probability FROM stage WHERE id = o.stage_id)) END)");
+
+  public static final Measure OPEN = new Measure("open", Measure.Unit.AMOUNT, sumIn("open", VALUE));
+  public static final Measure WON =
+      new Measure("won", Measure.Unit.AMOUNT, sumIn("won", "o.won_amount"));
+  public static final Measure WON_COUNT =
+      new Measure("won_count", Measure.Unit.COUNT, sumIn("won", "1"));
+  public static final Measure LOST_COUNT =
+      new Measure("lost_count", Measure.Unit.COUNT, sumIn("lost", "1"));
+
+  private static final Map<String, Dimension> DIMENSIONS =
+      Stream.of(
+              Dimension.of("owner", "o.owner_id", "p.name"),
+              Dimension.of("team", "COALESCE(p.team, '')"),
+              Dimension.of("stage", "o.stage_id", "s.name").sortedBy("MIN(s.position)"),
+              Dimension.of("process", "o.process_id", "sp.name"),
+              Dimension.of("month", "substr(COALESCE(o.closed_on, o.expected_close), 1, 7)")
+                  .sortedBy("1"),
+              Dimension.of("account", "o.account_id", "a.name"),
+              Dimension.of("industry", "a.industry"),
+              Dimension.of("town", "a.town"),
+              Dimension.of("state", "o.state"),
+              Dimension.of("priority", "o.priority"),
+              Dimension.of("interest", "o.interest"),
+              Dimension.of("business", "o.business"),
+              Dimension.of("source", "o.source"),
+              Dimension.of("campaign", "o.campaign"),
+              Dimension.of("reason", "COALESCE(o.reason, '')"),
+              Dimension.of("tag", "COALESCE(gt.tag, '')")
+                  .joining("LEFT JOIN opportunity_tag gt ON gt.opportunity_id = o.id\n"),
+              Dimension.of("competitor", "COALESCE(gc.name, '')")
+                  .joining("LEFT JOIN opportunity_competitor gc ON gc.opportunity_id = o.id\n"))
+          .collect(Collectors.toMap(Dimension::name, Function.identity()));
+
+  /** What may be spoken of beside the opportunity itself; it has one of each. */
+  private static final List<Beside> BESIDE =
+      List.of(
+          new Beside("a", "JOIN account a ON a.id = o.account_id\n"),
+          new Beside("p", "JOIN person p ON p.id = o.owner_id\n"),
+          new Beside("s", "JOIN stage s ON s.id = o.stage_id\n"),
+          new Beside("sp", "JOIN sales_process sp ON sp.id = o.process_id\n"));
+
+  private OpportunityMetrics() {}
+
+  private record Beside(Pattern spokenOf, String join) {
+    Beside(String alias, String join) {
+      this(Pattern.compile("\\b" + alias + "\\."), join);
+    }
+  }
+
+  private static String sumIn(String state, String what) {
+    return "COALESCE(SUM(CASE WHEN o.state = '" + state + "' THEN " + what + " END), 0)";
+  }
+
+  /**
+   * What is gathered by, by its name.
+   *
+   * @throws BadInput when there is none of that name
+   */
+  public static Dimension dimension(String name) {
+    Dimension dimension = DIMENSIONS.get(name);
+    if (dimension == null) {
+      throw BadInput.at("group", "A list is not grouped by " + name + ".");
+    }
+    return dimension;
+  }
+
+  /** The opportunities with what a statement speaks of beside them, and nothing more. */
+  public static String from(String spoken) {
+    StringBuilder from = new StringBuilder("FROM opportunity o\n");
+    for (Beside beside : BESIDE) {
+      if (beside.spokenOf().matcher(spoken).find()) {
+        from.append(beside.join());
+      }
+    }
+    return from.toString();
+  }
+}
