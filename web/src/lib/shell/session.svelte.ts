@@ -1,4 +1,5 @@
 import { api, ask, type Schemas } from '$lib/api/client';
+import { isToday } from '$lib/ui/format';
 
 /** Who is signed in, and the company. One for the whole page. */
 class Session {
@@ -19,6 +20,7 @@ class Session {
 
   async load() {
     this.view = await ask(api.GET('/api/session'));
+    isToday(this.view.today);
     if (this.view.me) {
       this.company = await ask(api.GET('/api/company'));
     }

@@ -35,21 +35,29 @@ export function percent(text: string | null | undefined): string {
 /** All of three letters, so that days stand in line. */
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
+/** This year, as the company's clock has it. */
+let thisYear = new Date().getUTCFullYear();
+
+/** Says which day it is where the company is: "2027-03-15". */
+export function isToday(iso: string): void {
+  thisYear = Number(iso.slice(0, 4));
+}
+
 /** "2027-03-01" as "1 Mar", with the year where it is not this one. */
-export function day(iso: string | null | undefined, today = new Date()): string {
+export function day(iso: string | null | undefined): string {
   if (!iso) {
     return '–';
   }
   const date = new Date(iso.slice(0, 10) + 'T00:00:00Z');
   const written = `${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
-  return date.getUTCFullYear() === today.getFullYear() ? written : `${written} ${date.getUTCFullYear()}`;
+  return date.getUTCFullYear() === thisYear ? written : `${written} ${date.getUTCFullYear()}`;
 }
 
 /** "2027-03" as "Mar 2027", without the year where it is this one. */
-export function month(iso: string, today = new Date()): string {
+export function month(iso: string): string {
   const [year = '', number = ''] = iso.split('-');
   const name = MONTHS[Number(number) - 1] ?? iso;
-  return Number(year) === today.getFullYear() ? name : `${name} ${year}`;
+  return Number(year) === thisYear ? name : `${name} ${year}`;
 }
 
 /** "2027-03-01T09:05:00Z" as the clock on the wall shows it. */

@@ -11,6 +11,9 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
@@ -36,6 +39,10 @@ import org.springframework.context.ConfigurableApplicationContext;
 
 /** The real application on a fresh database, and a headless Chromium in front of it. */
 final class Browser implements BeforeAllCallback, AfterAllCallback {
+  /** When the application opens, on whatever day the walks are made. */
+  private static final Instant MORNING = Instant.parse("2027-03-15T08:00:00Z");
+
+  static final LocalDate TODAY = LocalDate.ofInstant(MORNING, ZoneId.systemDefault());
   private static final Duration PATIENCE = Duration.ofSeconds(20);
   private static final Duration LOOK_AGAIN = Duration.ofMillis(60);
   private static final String DATABASE = "firm-tally.sqlite";
@@ -77,7 +84,11 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
     }
     ConfigurableApplicationContext started =
         new SpringApplicationBuilder(FirmTally.class)
-            .run("--server.port=0", "--tally.data=" + data, "--tally.load-demo=" + demo);
+            .run(
+                "--server.port=0",
+                "--tally.data=" + data,
+                "--tally.load-demo=" + demo,
+                "--tally.clock=" + MORNING);
     if (demo && untouched == null) {
       Path copy = Files.createTempDirectory("tally-demo").resolve(DATABASE);
       try (Connection database =

@@ -13,7 +13,6 @@ import firmtally.core.worksheet.Terms;
 import firmtally.core.worksheet.Totals;
 import firmtally.core.worksheet.Worksheet;
 import java.math.BigDecimal;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.joda.money.Money;
@@ -169,7 +168,7 @@ class WholeWayTest {
     Line first =
         Line.of("1", scale, Quantity.parse("10")).on(new Terms.Discount(Percent.parse("5")));
     Line second = Line.of("2", plan, Quantity.parse("10")).charged(new Recurring(12, 12));
-    return Worksheet.of(Currencies.get("EUR"), LocalDate.now(), List.of(first, second))
+    return Worksheet.of(Currencies.get("EUR"), Browser.TODAY, List.of(first, second))
         .tally()
         .totals();
   }

@@ -151,7 +151,7 @@ class AccountActsTest {
             Map.of("fromId", tom, "toId", priya, "until", "2020-01-01", "accounts", List.of(15)));
     assertThat(manager.post("/api/reassignments", form).is(422).text("/problems/0/at"))
         .isEqualTo("until");
-    form.put("until", LocalDate.now().toString());
+    form.put("until", House.TODAY.toString());
     Guest.signedIn(HOUSE, "mara").post("/api/reassignments", form).is(403);
     long id = manager.post("/api/reassignments", form).is(200).id();
     assertThat(manager.get("/api/accounts/15").text("/owner")).isEqualTo("Priya Raut");
@@ -228,7 +228,7 @@ class AccountActsTest {
   @Test
   void theCalendarGoesOutBehindASecretLink() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
-    LocalDate today = LocalDate.now();
+    LocalDate today = House.TODAY;
     String days = "?from=" + today.minusDays(10) + "&to=" + today.plusDays(20);
     Guest.Answer calendar = rep.get("/api/calendar" + days).is(200);
     assertThat(calendar.body().at("/activities").size()).isPositive();

@@ -4,7 +4,6 @@ import static firmtally.tests.Sales.match;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
-import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -74,7 +73,7 @@ class EnquiryTest {
                 .findValuesAsString("at"))
         .containsExactlyInAnyOrder("kind", "words");
 
-    String today = LocalDate.now().toString();
+    String today = House.TODAY.toString();
     act(rep, id, "/on-hold", Map.of("until", today)).is(422);
     act(rep, id, "/on-hold", Map.of("until", "2090-01-31", "reason", "Away")).is(204);
     assertThat(rep.get("/api/enquiries/" + id).text("/enquiry/onHoldUntil"))

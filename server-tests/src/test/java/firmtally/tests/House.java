@@ -8,6 +8,9 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -19,6 +22,10 @@ import org.springframework.context.ConfigurableApplicationContext;
  * one empty.
  */
 public final class House implements BeforeAllCallback {
+  /** When it opens, on whatever day the tests run. */
+  static final Instant MORNING = Instant.parse("2027-03-15T08:00:00Z");
+
+  static final LocalDate TODAY = LocalDate.ofInstant(MORNING, ZoneId.systemDefault());
   private static House demo;
   private static House empty;
   private final boolean isDemo;
@@ -50,6 +57,7 @@ public final class House implements BeforeAllCallback {
                   "--server.port=0",
                   "--tally.data=" + data,
                   "--tally.load-demo=" + isDemo,
+                  "--tally.clock=" + MORNING,
                   "--spring.jmx.enabled=false");
       port = ((WebServerApplicationContext) running).getWebServer().getPort();
     }

@@ -7,7 +7,6 @@ import static firmtally.tests.Sales.saveLines;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -247,7 +246,7 @@ class PipelineTest {
   void itRestsUntilADayAndIsLostToSomebodyAndOpenedAgain() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
     long id = newOpportunity(rep, "Resting");
-    act(rep, HttpMethod.POST, id, "/paused", Map.of("until", LocalDate.now().toString())).is(422);
+    act(rep, HttpMethod.POST, id, "/paused", Map.of("until", House.TODAY.toString())).is(422);
     act(rep, HttpMethod.POST, id, "/paused", Map.of("until", "2090-03-01", "reason", "Budget"))
         .is(204);
     Guest.Answer paused = rep.get("/api/opportunities/" + id);

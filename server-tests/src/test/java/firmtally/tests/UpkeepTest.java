@@ -9,7 +9,6 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -39,7 +38,7 @@ class UpkeepTest {
     rep.send(
             HttpMethod.POST,
             "/api/opportunities/" + opportunity + "/paused",
-            Map.of("until", LocalDate.now().plusDays(1).toString()),
+            Map.of("until", House.TODAY.plusDays(1).toString()),
             match(page, "/version"))
         .is(204);
     long enquiry =
@@ -47,7 +46,7 @@ class UpkeepTest {
     rep.send(
             HttpMethod.POST,
             "/api/enquiries/" + enquiry + "/on-hold",
-            Map.of("until", LocalDate.now().plusDays(1).toString()),
+            Map.of("until", House.TODAY.plusDays(1).toString()),
             Map.of("If-Match", "1"))
         .is(204);
     HOUSE.part(Jobs.class).run();
@@ -69,14 +68,7 @@ class UpkeepTest {
     long to = from == 2 ? 3 : 2;
     Map<String, Object> form =
         Map.of(
-            "fromId",
-            from,
-            "toId",
-            to,
-            "until",
-            LocalDate.now().toString(),
-            "accounts",
-            List.of(20));
+            "fromId", from, "toId", to, "until", House.TODAY.toString(), "accounts", List.of(20));
     long id = manager.post("/api/reassignments", form).is(200).id();
     HOUSE.part(Jobs.class).run();
     assertThat(manager.get("/api/accounts/20").text("/owner")).isNotEqualTo(owner);

@@ -1,6 +1,7 @@
 package firmtally.server.platform;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -15,8 +16,12 @@ public class ClockConfig {
   private static final LocalTime MORNING = LocalTime.of(9, 30);
 
   @Bean
-  Clock clock() {
-    return new HouseClock(ZoneId.systemDefault());
+  Clock clock(TallySettings settings) {
+    Duration ahead =
+        settings.clock() == null
+            ? Duration.ZERO
+            : Duration.between(Instant.now(), settings.clock());
+    return new HouseClock(ZoneId.systemDefault(), ahead);
   }
 
   /** Runs acts as on a day in the past, for history that is taken over; for this thread only. */
@@ -37,9 +42,11 @@ public class ClockConfig {
 
   private static final class HouseClock extends Clock {
     private final ZoneId zone;
+    private final Duration ahead;
 
-    HouseClock(ZoneId zone) {
+    HouseClock(ZoneId zone, Duration ahead) {
       this.zone = zone;
+      this.ahead = ahead;
     }
 
     @Override
@@ -49,13 +56,13 @@ public class ClockConfig {
 
     @Override
     public Clock withZone(ZoneId other) {
-      return new HouseClock(other);
+      return new HouseClock(other, ahead);
     }
 
     @Override
     public Instant instant() {
       Instant past = TAKEN_OVER.get();
-      return past == null ? Instant.now() : past;
+      return past == null ? Instant.now().plus(ahead) : past;
     }
   }
 }

@@ -1,6 +1,5 @@
 package firmtally.server.platform.database;
 
-import firmtally.server.platform.web.MaybeNull;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -20,13 +19,13 @@ public final class Columns {
   }
 
   /** A day; null for NULL. */
-  public static @MaybeNull LocalDate day(ResultSet row, String column) throws SQLException {
+  public static LocalDate day(ResultSet row, String column) throws SQLException {
     String text = row.getString(column);
     return text == null ? null : LocalDate.parse(text);
   }
 
   /** An instant; null for NULL. */
-  public static @MaybeNull Instant instant(ResultSet row, String column) throws SQLException {
+  public static Instant instant(ResultSet row, String column) throws SQLException {
     String text = row.getString(column);
     return text == null ? null : Instant.parse(text);
   }

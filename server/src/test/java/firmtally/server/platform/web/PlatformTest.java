@@ -60,7 +60,7 @@ class PlatformTest {
 
   @BeforeEach
   void open() throws Exception {
-    settings = new TallySettings(data, false);
+    settings = new TallySettings(data, false, null);
     Database database = new Database();
     folder = new DataFolder(settings);
     writer = database.writer(settings, folder);
