@@ -40,6 +40,11 @@ final class Guest {
     return guest;
   }
 
+  /** Their cookies, for what they do beside. */
+  CookieManager cookies() {
+    return cookies;
+  }
+
   /** What was answered. */
   record Answer(int status, JsonNode body, byte[] bytes, Map<String, String> headers) {
     Answer is(int wanted) {

@@ -50,7 +50,7 @@ class SheetTest {
   void columnsAreLateSixMonthsAndLater() {
     Guest.Answer sheet = Guest.signedIn(HOUSE, "helen").get("/api/sheet").is(200);
     List<String> keys = sheet.body().at("/columns").findValuesAsString("key");
-    YearMonth now = YearMonth.now();
+    YearMonth now = YearMonth.from(House.TODAY);
     assertThat(keys).hasSize(8).startsWith("late", now.toString()).endsWith("later");
     assertThat(sheet.body().at("/columns/0/goal").isNull()).isTrue();
     assertThat(sheet.text("/columns/1/goal")).isEqualTo("210000.00");

@@ -1,0 +1,205 @@
+package firmtally.server.sales.approval;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
+import firmtally.server.access.UserService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.database.TestCompany;
+import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.records.Records;
+import firmtally.server.platform.web.BadInput;
+import firmtally.server.platform.web.NotAllowed;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+
+/** Who answers what is asked, and that nobody answers themselves. */
+class ApprovalServiceTest {
+  private static final Clock MORNING =
+      Clock.fixed(Instant.parse("2027-03-15T08:00:00Z"), ZoneOffset.UTC);
+  @RegisterExtension final TestDatabase database = new TestDatabase();
+  private final UserService users = mock(UserService.class);
+  private ApprovalService approvals;
+  private Actor owner;
+  private Actor maker;
+  private Actor manager;
+  private Actor otherManager;
+  private Actor controller;
+  private Actor administrator;
+  private long quote;
+  private long order;
+
+  @BeforeEach
+  void aDealWithAQuoteAndAnOrder() {
+    approvals =
+        new ApprovalService(
+            new ApprovalStore(database.sql()),
+            mock(Records.class),
+            users,
+            mock(ChangeLog.class),
+            MORNING);
+    when(users.hasActive(any())).thenReturn(true);
+    TestCompany company = new TestCompany(database);
+    owner = company.person("owner", Role.REP, "North");
+    maker = company.person("maker", Role.MANAGER, "North");
+    manager = company.person("manager", Role.MANAGER, "North");
+    otherManager = company.person("other", Role.MANAGER, "South");
+    controller = company.person("controller", Role.CREDIT_CONTROLLER, null);
+    administrator = company.person("administrator", Role.ADMINISTRATOR, null);
+    long account = company.account("Farm", owner);
+    long deal = company.opportunity("deal", owner, account, 100);
+    quote = company.document("quote", "Q-1", deal, account, maker, null);
+    order = company.document("order", "S-1", deal, account, owner, quote);
+  }
+
+  private long ask(String kind, long document, String reason, String role, Actor by) {
+    return database.act(
+        () ->
+            approvals.ask(
+                new ApprovalService.Asked(kind, document, reason, role, "in words", "", 3), by));
+  }
+
+  private void answer(long id, boolean yes, String comment, Actor by) {
+    database.act(() -> approvals.answer(id, yes, comment, by));
+  }
+
+  private boolean answerAll(long document, boolean yes, String comment, Actor by) {
+    return database.act(() -> approvals.answerAll(document, yes, comment, by));
+  }
+
+  @Test
+  void aSignOffIsAnsweredByAManagerOfTheOwnersTeamWhoHasNoPartInIt() {
+    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    for (Actor none : List.of(owner, otherManager, controller)) {
+      assertThatThrownBy(() -> answer(asked, true, "", none))
+          .as(none.login())
+          .isInstanceOf(NotAllowed.class)
+          .hasMessage("This is answered by: manager.");
+    }
+    assertThatThrownBy(() -> answer(asked, true, "", maker))
+        .isInstanceOf(NotAllowed.class)
+        .hasMessage("This is your own deal or document; somebody else has to answer it.");
+    answer(asked, true, "Go.", manager);
+    Approval answered = approvals.of(quote).get(0);
+    assertThat(answered.answer()).isEqualTo("yes");
+    assertThat(answered.answeredByName()).isEqualTo("manager");
+    assertThat(answered.comment()).isEqualTo("Go.");
+    assertThat(answered.isOpen()).isFalse();
+  }
+
+  @Test
+  void whoAsksDoesNotAnswer() {
+    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", manager);
+    assertThatThrownBy(() -> answer(asked, true, "", manager))
+        .hasMessage("You asked for this; somebody else has to answer it.");
+    answer(asked, true, "", administrator);
+  }
+
+  @Test
+  void noNeedsAReasonAndYesDoesNot() {
+    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    assertThatThrownBy(() -> answer(asked, false, " ", manager)).isInstanceOf(BadInput.class);
+    answer(asked, false, "Too deep for them.", manager);
+    assertThat(approvals.of(quote).get(0).answer()).isEqualTo("no");
+    assertThat(approvals.isSignedOff(quote, 3)).isFalse();
+  }
+
+  @Test
+  void itIsAnsweredOnce() {
+    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    answer(asked, true, "", manager);
+    assertThatThrownBy(() -> answer(asked, false, "Late.", administrator))
+        .isInstanceOf(NotPossible.class)
+        .hasMessage("This was answered already.");
+    assertThatThrownBy(() -> answer(999, true, "", manager)).isInstanceOf(NotThere.class);
+  }
+
+  @Test
+  void aSignOffIsForTheLinesAsTheyWere() {
+    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    assertThat(approvals.isSignedOff(quote, 3)).isFalse();
+    answer(asked, true, "", manager);
+    assertThat(approvals.isSignedOff(quote, 3)).isTrue();
+    assertThat(approvals.isSignedOff(quote, 4)).isFalse();
+    assertThat(approvals.isSignedOff(order, 3)).isFalse();
+  }
+
+  @Test
+  void aHoldIsAnsweredWhereItsOrderIsReleased() {
+    long asked = ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
+    assertThatThrownBy(() -> answer(asked, true, "", controller))
+        .isInstanceOf(NotPossible.class)
+        .hasMessage("A hold is answered where its order is released.");
+  }
+
+  @Test
+  void eachHoldIsLetGoByWhoseItIs() {
+    ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
+    ask(ApprovalService.HOLD, order, "margin", "manager", owner);
+    assertThatThrownBy(() -> answerAll(order, true, "Paid.", otherManager))
+        .isInstanceOf(NotAllowed.class);
+    assertThat(answerAll(order, true, "Paid.", controller))
+        .as("the margin still holds it")
+        .isFalse();
+    assertThatThrownBy(() -> answerAll(order, true, "Again.", controller))
+        .isInstanceOf(NotAllowed.class)
+        .hasMessage("This is answered by: manager.");
+    // Whoever made the quote that the order follows has a part in it too.
+    assertThatThrownBy(() -> answerAll(order, true, "Mine.", maker))
+        .hasMessageContaining("your own deal or document");
+    assertThat(answerAll(order, true, "Fine.", manager)).isTrue();
+    assertThatThrownBy(() -> answerAll(order, true, "More.", manager))
+        .isInstanceOf(NotPossible.class);
+  }
+
+  @Test
+  void aReleaseWantsAReasonThatCanBeAnsweredForLater() {
+    ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
+    assertThatThrownBy(() -> answerAll(order, true, "", controller)).isInstanceOf(BadInput.class);
+    assertThat(approvals.of(order).get(0).isOpen()).isTrue();
+  }
+
+  @Test
+  void theAdministratorLetsCreditGoOnlyWhereNobodyElseCould() {
+    ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
+    assertThatThrownBy(() -> answerAll(order, true, "Me.", administrator))
+        .isInstanceOf(NotAllowed.class)
+        .hasMessage("This is answered by: credit controller.");
+    when(users.hasActive(Role.CREDIT_CONTROLLER)).thenReturn(false);
+    assertThat(answerAll(order, true, "Nobody else is here.", administrator)).isTrue();
+  }
+
+  @Test
+  void aCauseThatIsGoneClearsItsHoldAndNoOther() {
+    ask(ApprovalService.HOLD, order, "po-number", "rep", owner);
+    ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
+    assertThat(database.<Boolean>act(() -> approvals.clear(order, "po-number", "PO-7", owner)))
+        .isFalse();
+    assertThat(approvals.of(order)).extracting(Approval::answer).containsExactly("cleared", null);
+    assertThat(database.<Boolean>act(() -> approvals.clear(order, "credit", "Paid", controller)))
+        .isTrue();
+  }
+
+  @Test
+  void aScreenSaysWhoMayAnswer() {
+    ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    assertThat(approvals.views(quote, manager).get(0).mayAnswer()).isTrue();
+    assertThat(approvals.views(quote, owner).get(0).mayAnswer()).isFalse();
+    assertThat(approvals.views(quote, maker).get(0).mayAnswer()).isFalse();
+    answer(approvals.of(quote).get(0).id(), true, "", manager);
+    assertThat(approvals.views(quote, administrator).get(0).mayAnswer()).isFalse();
+    assertThat(approvals.views(order, manager)).isEmpty();
+  }
+}
