@@ -1,21 +1,23 @@
 import { afterAll, beforeAll, vi, type Mock } from 'vitest';
-import { api } from './client';
+import { api, Refusal } from './client';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 type Call = (...asked: unknown[]) => unknown;
 
 /**
  * Takes the place of the server in the tests of one file: what a call resolves to is the data of its
- * answer. The client is put back afterwards, for the files that come later in the same browser.
+ * answer, and a refusal is one that the server gives. The client is put back afterwards, for the files that come later in the same browser.
  */
 export function stub<M extends Method>(...methods: M[]) {
   const calls = Object.fromEntries(methods.map((m) => [m, vi.fn<Call>()])) as Record<M, Mock<Call>>;
   beforeAll(() => {
     for (const method of methods) {
-      const answer = async (...asked: unknown[]) => ({
-        data: await calls[method](...asked),
-        response: new Response()
-      });
+      const answer = async (...asked: unknown[]) => {
+        const got = await calls[method](...asked);
+        if (!(got instanceof Refusal)) return { data: got, response: new Response() };
+        const { message: title, detail, problems, version, status } = got;
+        return { error: { title, detail, problems, version }, response: new Response(null, { status }) };
+      };
       vi.spyOn(api, method).mockImplementation(answer as never);
     }
   });
@@ -23,4 +25,20 @@ export function stub<M extends Method>(...methods: M[]) {
     vi.restoreAllMocks();
   });
   return calls;
+}
+
+/** What the server answers where something is wrong at fields. */
+export function refused(...problems: [at: string, message: string][]) {
+  return new Refusal(
+    422,
+    'Not everything is in order',
+    '',
+    problems.map(([at, message]) => ({ at, message })),
+    null
+  );
+}
+
+/** What the server answers where somebody else was first. */
+export function overtaken(words: string, version: number) {
+  return new Refusal(412, 'Somebody else was first', words, [], version);
 }

@@ -1,0 +1,100 @@
+import { screen } from '@testing-library/svelte';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { Refusal } from '$lib/api/client';
+import { refused, stub } from '$lib/api/stub';
+import { within } from '../../test/within';
+import SetUp from './SetUp.svelte';
+import SignIn from './SignIn.svelte';
+import { session } from './session.svelte';
+
+const calls = stub('GET', 'POST');
+const ME = { id: 2, login: 'mara', name: 'Mara', role: 'rep', team: 'North' };
+
+beforeEach(() => {
+  session.view = { me: null, needsSetup: false, demo: false, today: '2027-03-15' };
+  session.company = null;
+  calls.GET.mockReset().mockImplementation((path) =>
+    Promise.resolve(
+      path === '/api/setup'
+        ? { currencies: ['EUR', 'SEK'] }
+        : path === '/api/company'
+          ? { name: 'Ours', minorDigits: 2 }
+          : { me: ME, needsSetup: false, demo: false, today: '2027-03-15' }
+    )
+  );
+  calls.POST.mockReset().mockResolvedValue(undefined);
+});
+
+describe('the way in', () => {
+  it('asks who it is and then knows', async () => {
+    within(SignIn, {});
+    await userEvent.type(screen.getByLabelText('Sign-in name'), 'mara');
+    await userEvent.type(screen.getByLabelText('Password'), 'long enough');
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    await vi.waitFor(() => expect(session.me?.name).toBe('Mara'));
+    expect(calls.POST).toHaveBeenCalledWith('/api/session', {
+      body: { login: 'mara', password: 'long enough' }
+    });
+    expect(session.sells).toBe(true);
+    expect(session.manages).toBe(false);
+  });
+
+  it('says that it was not right and keeps the name', async () => {
+    calls.POST.mockResolvedValueOnce(new Refusal(403, 'Name or password is not right', '', [], null));
+    within(SignIn, {});
+    await userEvent.type(screen.getByLabelText('Sign-in name'), 'mara');
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect(await screen.findByRole('alert')).toHaveTextContent('Name or password is not right.');
+    expect(screen.getByLabelText('Sign-in name')).toHaveValue('mara');
+    expect(session.me).toBeNull();
+  });
+
+  it('offers the demo people where the demo data is, and nowhere else', async () => {
+    within(SignIn, {});
+    expect(screen.queryByText(/Demo data is loaded/)).toBeNull();
+    session.view = { me: null, needsSetup: false, demo: true, today: '2027-03-15' };
+    await userEvent.click(await screen.findByRole('button', { name: 'helen, manager' }));
+    expect(screen.getByLabelText('Sign-in name')).toHaveValue('helen');
+    expect(screen.getByLabelText('Password')).toHaveValue('tally-demo');
+  });
+});
+
+describe('an empty company', () => {
+  it('is set up and its administrator signed in at once', async () => {
+    within(SetUp, {});
+    await userEvent.type(screen.getByLabelText('Company'), 'Ours');
+    await userEvent.type(screen.getByLabelText('Your name'), 'Ana');
+    await userEvent.type(screen.getByLabelText('Sign-in name'), 'ana');
+    await userEvent.type(screen.getByLabelText(/^Password/), 'long enough');
+    await userEvent.click(screen.getByRole('button', { name: 'Set up and sign in' }));
+    await vi.waitFor(() => expect(session.me).not.toBeNull());
+    expect(calls.POST.mock.calls[0]).toEqual([
+      '/api/setup',
+      {
+        body: {
+          company: 'Ours',
+          currency: 'EUR',
+          name: 'Ana',
+          email: '',
+          login: 'ana',
+          password: 'long enough'
+        }
+      }
+    ]);
+  });
+
+  it('names what is missing at its field', async () => {
+    calls.POST.mockResolvedValueOnce(
+      refused(
+        ['password', 'A password has at least 8 characters.'],
+        ['currency', 'There is no currency XYZ.']
+      )
+    );
+    within(SetUp, {});
+    await userEvent.click(screen.getByRole('button', { name: 'Set up and sign in' }));
+    expect(await screen.findByText('A password has at least 8 characters.')).toBeInTheDocument();
+    expect(screen.getByText('There is no currency XYZ.')).toBeInTheDocument();
+    expect(session.me).toBeNull();
+  });
+});
