@@ -175,6 +175,9 @@
   .scroll {
     overflow-x: auto;
   }
+  td button {
+    text-align: left;
+  }
   form {
     display: flex;
     flex-direction: column;
