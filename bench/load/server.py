@@ -96,6 +96,9 @@ def statements(log):
     """The statements of a stretch of the log, with their values written in."""
     found, text, values = [], None, []
     for line in re.split(r"\n(?=\d{4}-\d\d-\d\dT)", log):
+        # What comes due by itself has threads of its own, and is no part of a page.
+        if "-exec-" not in line[:160]:
+            continue
         begun = re.search(r"Executing prepared SQL statement \[(.*)\]\s*$", line, re.S)
         value = re.search(r"parameter value \[(.*?)\], value class \[(.*?)\]", line, re.S)
         if begun:

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
   import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
   import { figure, percent, words } from '$lib/ui/format';
   /** What new prices do to open worksheets: worked out part by part, so that it shows how far it is and can be stopped. */
   let { change, places }: { change: Schemas['PriceChangeForm']; places: readonly Schemas['PlaceView'][] } =
@@ -10,29 +11,24 @@
   let rows = $state.raw<Schemas['EffectView'][]>([]);
   let done = $state(0);
   let stopped = $state(false);
-  let refusal = $state.raw<Refusal | null>(null);
+  const acts = new Acts();
 
-  onMount(async () => {
-    try {
-      for (let from = 0; from < places.length && !stopped; from += PART) {
-        const part = places.slice(from, from + PART);
-        const got = await ask(
-          api.POST('/api/price-changes/effects', { body: { change, places: [...part] } })
-        );
-        rows = [...rows, ...got];
-        done = from + part.length;
-      }
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
+  async function workOut() {
+    for (let from = 0; from < places.length && !stopped; from += PART) {
+      const part = places.slice(from, from + PART);
+      const got = await ask(api.POST('/api/price-changes/effects', { body: { change, places: [...part] } }));
+      rows = [...rows, ...got];
+      done = from + part.length;
     }
-  });
+  }
+  onMount(() => void acts.run(workOut));
   onDestroy(() => (stopped = true));
 </script>
 
 <section aria-label="Open worksheets">
   <h2>{places.length} open worksheets hold them</h2>
-  <Notice {refusal} />
-  {#if done < places.length && !refusal}
+  <Notice refusal={acts.refusal} />
+  {#if done < places.length && !acts.refusal}
     {#if stopped}<p class="quiet">Stopped after {done} of {places.length}.</p>
     {:else}<p role="status">
         <progress value={done} max={places.length}></progress>

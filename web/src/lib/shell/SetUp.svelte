@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { api, ask, asRefusal, type Refusal } from '$lib/api/client';
+  import { api, ask } from '$lib/api/client';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
   import { session } from './session.svelte';
 
   let company = $state('');
@@ -10,19 +11,16 @@
   let email = $state('');
   let login = $state('');
   let password = $state('');
-  let refusal = $state<Refusal | null>(null);
+  const acts = new Acts();
   let currencies = $state<string[]>([]);
   void ask(api.GET('/api/setup')).then((choices) => (currencies = choices.currencies));
 
-  async function submit(event: SubmitEvent) {
+  function submit(event: SubmitEvent) {
     event.preventDefault();
-    refusal = null;
-    try {
+    void acts.run(async () => {
       await ask(api.POST('/api/setup', { body: { company, currency, name, email, login, password } }));
       await session.signIn(login, password);
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
+    });
   }
 </script>
 
@@ -34,29 +32,29 @@
       This database is empty. Name the company, its currency, and yourself as its administrator; everything
       else can follow.
     </p>
-    <Field label="Company" name="company" bind:value={company} problem={refusal?.at('company')} focus />
+    <Field label="Company" name="company" bind:value={company} problem={acts.at('company')} focus />
     <Field
       label="Currency of all documents (ISO code)"
       name="currency"
       bind:value={currency}
-      problem={refusal?.at('currency')}
+      problem={acts.at('currency')}
       list="currencies"
     />
     <datalist id="currencies"
       >{#each currencies as code (code)}<option value={code}></option>{/each}</datalist
     >
-    <Field label="Your name" name="name" bind:value={name} problem={refusal?.at('name')} />
-    <Field label="Your email address" name="email" bind:value={email} problem={refusal?.at('email')} />
-    <Field label="Sign-in name" name="login" bind:value={login} problem={refusal?.at('login')} />
+    <Field label="Your name" name="name" bind:value={name} problem={acts.at('name')} />
+    <Field label="Your email address" name="email" bind:value={email} problem={acts.at('email')} />
+    <Field label="Sign-in name" name="login" bind:value={login} problem={acts.at('login')} />
     <Field
       label="Password, at least 8 characters"
       name="password"
       type="password"
       bind:value={password}
-      problem={refusal?.at('password')}
+      problem={acts.at('password')}
     />
-    <Notice {refusal} />
-    <button class="act main">Set up and sign in</button>
+    <Notice refusal={acts.refusal} />
+    <button class="act main" disabled={acts.busy}>Set up and sign in</button>
   </form>
 </main>
 

@@ -1,13 +1,12 @@
 <script lang="ts">
-  import { asRefusal, type Refusal } from '$lib/api/client';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
   import { session } from './session.svelte';
 
   let login = $state('');
   let password = $state('');
-  let refusal = $state<Refusal | null>(null);
-  let busy = $state(false);
+  const acts = new Acts();
   const DEMO = [
     ['mara', 'rep'],
     ['helen', 'manager'],
@@ -15,16 +14,9 @@
     ['asa', 'administrator']
   ] as const;
 
-  async function submit(event: SubmitEvent) {
+  function submit(event: SubmitEvent) {
     event.preventDefault();
-    busy = true;
-    refusal = null;
-    try {
-      await session.signIn(login, password);
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
-    busy = false;
+    void acts.run(() => session.signIn(login, password));
   }
 </script>
 
@@ -37,8 +29,8 @@
     <h1>Firm Tally</h1>
     <Field label="Sign-in name" name="login" bind:value={login} focus />
     <Field label="Password" name="password" type="password" bind:value={password} />
-    <Notice {refusal} />
-    <button class="act main" disabled={busy}>Sign in</button>
+    <Notice refusal={acts.refusal} />
+    <button class="act main" disabled={acts.busy}>Sign in</button>
     {#if session.view?.demo}
       <div class="demo">
         <p class="quiet">Demo data is loaded. Everybody’s password is <strong>tally-demo</strong>.</p>

@@ -1,40 +1,33 @@
 <script lang="ts">
-  import { asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { onMount } from 'svelte';
+  import type { Schemas } from '$lib/api/client';
   import Ask from '$lib/ui/Ask.svelte';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
   import { at, day, figure, percent, words } from '$lib/ui/format';
   import Compare from './Compare.svelte';
   import type { Editor } from './editor.svelte';
   /** What if: scenarios kept beside the worksheet, compared with it, and taken in its place. */
   let { editor, locked }: { editor: Editor; locked: boolean } = $props();
   let rows = $state.raw<Schemas['ScenarioRow'][] | null>(null);
-  let refusal = $state.raw<Refusal | null>(null);
   let name = $state('');
   let dropped = $state.raw<Schemas['ScenarioRow'] | null>(null);
   let compared = $state.raw<Schemas['CompareView'] | null>(null);
 
-  async function act(doing: () => Promise<unknown>) {
-    refusal = null;
-    try {
-      await doing();
-      rows = await editor.scenarios.list();
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
-  }
-  $effect(() => void act(() => Promise.resolve()));
+  const acts = new Acts(async () => (rows = await editor.scenarios.list()));
+  onMount(() => void acts.run(() => Promise.resolve()));
 
   function keep(event: SubmitEvent) {
     event.preventDefault();
-    void act(async () => {
+    void acts.run(async () => {
       await editor.scenarios.keep(name || `Scenario ${(rows?.length ?? 0) + 1}`, editor.form);
       name = '';
     });
   }
 
   function drop(row: Schemas['ScenarioRow']) {
-    void act(async () => {
+    void acts.run(async () => {
       await editor.scenarios.drop(row.id);
       dropped = row;
     });
@@ -43,19 +36,14 @@
   function back() {
     const row = dropped;
     if (row)
-      void act(async () => {
+      void acts.run(async () => {
         await editor.scenarios.back(row.id);
         dropped = null;
       });
   }
 
-  async function compare(id: number) {
-    refusal = null;
-    try {
-      compared = await editor.scenarios.compare(id, editor.form);
-    } catch (thrown) {
-      refusal = asRefusal(thrown);
-    }
+  function compare(id: number) {
+    void acts.run(async () => (compared = await editor.scenarios.compare(id, editor.form)));
   }
 
   function take() {
@@ -75,11 +63,11 @@
     label="Keep what is typed now as a scenario"
     name="scenario"
     bind:value={name}
-    problem={refusal?.at('name')}
+    problem={acts.at('name')}
   />
-  <button class="act" disabled={locked}>Keep</button>
+  <button class="act" disabled={locked || acts.busy}>Keep</button>
 </form>
-{#if refusal && !refusal.at('name')}<Notice {refusal} />{/if}
+{#if !acts.at('name')}<Notice refusal={acts.refusal} />{/if}
 {#each rows ?? [] as row (row.id)}
   <div class="scenario">
     <b>{row.name}</b>
@@ -91,7 +79,7 @@
     >
     <small class="figure">{row.keptBy}, {day(row.at)} {at(row.at)}</small>
     <p>
-      <button class="act" onclick={() => void compare(row.id)}>Compare</button>
+      <button class="act" onclick={() => compare(row.id)}>Compare</button>
       <button class="plain" onclick={() => drop(row)}>Drop</button>
     </p>
   </div>

@@ -1,24 +1,28 @@
 <script lang="ts">
-  import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
+  import { untrack } from 'svelte';
   import { unitPrice } from '$lib/ui/format';
   import { blank, type LineForm } from './lines';
   /** Many sizes of one kind of product at once: how many of each, in a table. Arrows go from cell to cell. */
   let { id, onPut, onClose }: { id: number; onPut: (rows: LineForm[]) => void; onClose: () => void } =
     $props();
   let grid = $state.raw<Schemas['SizeTable'] | null>(null);
-  let refusal = $state.raw<Refusal | null>(null);
+  const acts = new Acts();
   let many = $state<Record<string, string>>({});
   let table = $state<HTMLElement>();
   const digits = $derived(session.company?.minorDigits ?? 2);
   const filled = $derived(Object.values(many).filter((text) => text.trim()).length);
 
   $effect(() => {
-    ask(api.GET('/api/size-tables/{id}', { params: { path: { id } } }))
-      .then((got) => (grid = got))
-      .catch((thrown: unknown) => (refusal = asRefusal(thrown)));
+    const path = { id };
+    untrack(
+      () =>
+        void acts.run(async () => (grid = await ask(api.GET('/api/size-tables/{id}', { params: { path } }))))
+    );
   });
 
   function cell(row: string, column: string) {
@@ -57,7 +61,7 @@
 </script>
 
 <Ask bind:open={() => true, (open) => !open && onClose()} title={grid?.name ?? 'Sizes'} wide>
-  <Notice {refusal} />
+  <Notice refusal={acts.refusal} />
   {#if grid}
     <div class="sizes" bind:this={table}>
       <table class="ledger" aria-label={grid.name}>
@@ -102,7 +106,7 @@
       >
       <button class="act" onclick={onClose}>Leave it</button>
     </p>
-  {:else if !refusal}<p class="quiet">Looking it up…</p>{/if}
+  {:else if !acts.refusal}<p class="quiet">Looking it up…</p>{/if}
 </Ask>
 
 <style>

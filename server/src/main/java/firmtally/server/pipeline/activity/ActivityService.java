@@ -121,8 +121,8 @@ public class ActivityService {
   }
 
   /**
-   * What is due between two days, both included; a person of 0 and a blank team are everybody that
-   * one sees.
+   * What is due between two days, both included: one's own, and what one's team plans on records
+   * that one may read. A person of 0 and a blank team are everybody.
    *
    * @param most how many of them, the earliest
    */

@@ -3,6 +3,7 @@ package firmtally.server.pipeline.activity;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.records.Records;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -34,7 +35,8 @@ class ActivityStore {
       """;
   private static final String CALENDAR =
       """
-      SELECT a.id, a.kind, a.subject, a.due, a.at_time, p.name AS person, a.closed_at IS NOT NULL AS done,
+      SELECT * FROM (
+      SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person, a.closed_at IS NOT NULL AS done,
              COALESCE(o.number, e.number, c.number) AS number,
              CASE WHEN o.id IS NOT NULL THEN 'opportunity' WHEN e.id IS NOT NULL THEN 'enquiry' ELSE 'account' END AS record,
              COALESCE(o.id, e.id, c.id) AS record_id, COALESCE(oa.name, e.name, c.name) AS account
@@ -43,13 +45,19 @@ class ActivityStore {
         LEFT JOIN enquiry e ON e.id = a.enquiry_id
         LEFT JOIN account c ON c.id = a.account_id
       WHERE a.due BETWEEN :from AND :to AND a.kind <> 'note' AND (:person = 0 OR a.person_id = :person)
-        AND (:team = '' OR p.team = :team) AND (:sees = '' OR p.team = :sees OR a.person_id = :me)
-      ORDER BY a.due, a.at_time IS NULL, a.at_time, a.id LIMIT :most
+        AND (:team = '' OR p.team = :team) AND """
+          + Visibility.OWNED_READABLE
+          + """
+      ) x
+      WHERE x.person_id = :me OR <readable>
+      ORDER BY x.due, x.at_time IS NULL, x.at_time, x.id LIMIT :most
       """;
   private final Sql sql;
+  private final Records records;
 
-  ActivityStore(Sql sql) {
+  ActivityStore(Sql sql, Records records) {
     this.sql = sql;
+    this.records = records;
   }
 
   /** An activity as it is written. */
@@ -204,13 +212,12 @@ class ActivityStore {
 
   List<ActivityService.Planned> calendar(
       LocalDate from, LocalDate to, long person, String team, int most, Actor actor) {
-    return sql.sql(CALENDAR)
-        .param("from", from.toString())
-        .param("to", to.toString())
+    String text = CALENDAR.replace("<readable>", records.readable("x.record", "x.record_id"));
+    return Visibility.bind(sql.sql(text), actor)
+        .param("from", from)
+        .param("to", to)
         .param("person", person)
         .param("team", team)
-        .param("sees", actor.seesTeam())
-        .param("me", actor.id())
         .param("most", most)
         .query(ActivityService.Planned.class)
         .list();
