@@ -194,9 +194,15 @@ public class ProductService {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public void reprice(List<Product> products, String why, Actor actor) {
+    List<String> codes = products.stream().map(Product::code).toList();
+    Map<String, Product> known = byCodes(codes);
+    Map<String, ProductStore.Meta> metas = store.metas(codes);
     for (Product product : products) {
-      Product before = get(product.code());
-      ProductStore.Meta meta = found(product.code());
+      Product before = known.get(product.code());
+      if (before == null) {
+        throw new NotThere("product", product.code());
+      }
+      ProductStore.Meta meta = metas.get(product.code());
       store.update(product, meta.version());
       log.note(actor.id(), PRODUCT, meta.id(), why, words(before), words(product));
     }
@@ -208,13 +214,15 @@ public class ProductService {
   @Transactional(propagation = Propagation.MANDATORY)
   public void put(List<Product> products, Actor actor) {
     Set<String> changed = new HashSet<>();
-    Map<String, Product> known = byCodes(products.stream().map(Product::code).toList());
+    List<String> codes = products.stream().map(Product::code).toList();
+    Map<String, Product> known = byCodes(codes);
+    Map<String, ProductStore.Meta> metas = store.metas(codes);
     for (Product product : products) {
       Product before = known.get(product.code());
       if (before == null) {
         log.note(actor.id(), PRODUCT, add(product), "added", null, words(product));
       } else if (!before.equals(product)) {
-        ProductStore.Meta meta = found(product.code());
+        ProductStore.Meta meta = metas.get(product.code());
         store.update(product, meta.version());
         families.forget();
         index.put(PRODUCT, meta.id(), product.code(), product.name() + " " + product.family());

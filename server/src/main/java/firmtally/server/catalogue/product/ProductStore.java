@@ -15,6 +15,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -129,13 +131,25 @@ class ProductStore {
   }
 
   /** What there is of a product beside its figures. */
-  record Meta(long id, long version, String picture, String pictureType) {}
+  record Meta(String code, long id, long version, String picture, String pictureType) {}
 
   Optional<Meta> meta(String code) {
-    return sql.sql("SELECT id, version, picture, picture_type FROM product WHERE code = :code")
-        .param("code", code)
+    return metas(List.of(code)).values().stream().findFirst();
+  }
+
+  /** What of products is not priced, by their codes. */
+  Map<String, Meta> metas(Collection<String> codes) {
+    return sql
+        .sql(
+            """
+            SELECT code, id, version, picture, picture_type FROM product
+            WHERE code IN (SELECT value FROM json_each(:codes))
+            """)
+        .param("codes", JsonList.of(codes))
         .query(Meta.class)
-        .optional();
+        .list()
+        .stream()
+        .collect(Collectors.toMap(Meta::code, Function.identity()));
   }
 
   void setPicture(long id, String sha256, String type) {

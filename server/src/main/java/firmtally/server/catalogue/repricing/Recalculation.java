@@ -1,15 +1,16 @@
 package firmtally.server.catalogue.repricing;
 
-import firmtally.server.access.Actor;
 import firmtally.server.catalogue.PricesChanged;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.customers.account.TermsChanged;
-import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.jobs.DueWork;
+import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.LocalDate;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -51,11 +52,12 @@ class Recalculation implements DueWork {
   }
 
   private void recalculate(List<AffectedWorksheets.Sheet> sheets) {
-    WorksheetService.Batch batch = worksheets.batch();
-    for (AffectedWorksheets.Sheet sheet : sheets) {
-      Opportunity o = opportunities.readable(sheet.opportunityId(), Actor.SYSTEM);
-      batch.recalculate(sheet.worksheetId(), opportunities.context(o));
-    }
+    Map<Long, WorksheetContext> known =
+        opportunities.contexts(
+            sheets.stream().map(AffectedWorksheets.Sheet::opportunityId).distinct().toList());
+    Map<Long, WorksheetContext> forWhom = new LinkedHashMap<>();
+    sheets.forEach(sheet -> forWhom.put(sheet.worksheetId(), known.get(sheet.opportunityId())));
+    worksheets.batch().recalculate(forWhom);
   }
 
   @Override

@@ -12,7 +12,9 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -119,6 +121,11 @@ public class AccountService {
   /** An account that somebody may read: whoever is signed in, as its kind says. */
   public Account readable(long id, Actor actor) {
     return find(id);
+  }
+
+  /** Many accounts at once, by their ids; they are read by whoever is signed in. */
+  public Map<Long, Account> readable(Collection<Long> ids, Actor actor) {
+    return store.find(ids).stream().collect(Collectors.toMap(Account::id, a -> a));
   }
 
   /** An account that somebody may change: its owner and their managers. */

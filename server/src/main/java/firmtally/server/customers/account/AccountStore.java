@@ -1,7 +1,9 @@
 package firmtally.server.customers.account;
 
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -51,6 +53,13 @@ class AccountStore {
 
   Optional<Account> find(long id) {
     return sql.sql(COLUMNS + " WHERE a.id = :id").param("id", id).query(Account.class).optional();
+  }
+
+  List<Account> find(Collection<Long> ids) {
+    return sql.sql(COLUMNS + " WHERE a.id IN (SELECT value FROM json_each(:ids))")
+        .param("ids", JsonList.of(ids))
+        .query(Account.class)
+        .list();
   }
 
   long insert(Account account, String number) {

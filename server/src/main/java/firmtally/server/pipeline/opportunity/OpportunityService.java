@@ -24,10 +24,13 @@ import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -148,6 +151,24 @@ public class OpportunityService {
         accounts.readable(opportunity.accountId(), Actor.SYSTEM),
         users.get(opportunity.ownerId()).role(),
         Optional.of(opportunity.probability()));
+  }
+
+  /** The same of many at once, by their ids, for what the company works out by itself. */
+  public Map<Long, WorksheetContext> contexts(Collection<Long> ids) {
+    List<OpportunityStore.ForWhom> all = store.forWhom(ids);
+    Map<Long, Account> known =
+        accounts.readable(
+            all.stream().map(OpportunityStore.ForWhom::accountId).distinct().toList(),
+            Actor.SYSTEM);
+    return all.stream()
+        .collect(
+            Collectors.toMap(
+                OpportunityStore.ForWhom::id,
+                o ->
+                    new WorksheetContext(
+                        known.get(o.accountId()),
+                        users.get(o.ownerId()).role(),
+                        Optional.of(o.probability()))));
   }
 
   /** Opens an opportunity, with a first call planned so that it is never without a next step. */

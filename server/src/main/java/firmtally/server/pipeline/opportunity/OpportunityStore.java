@@ -1,11 +1,14 @@
 package firmtally.server.pipeline.opportunity;
 
+import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Seen;
 import firmtally.server.access.Visibility;
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -106,6 +109,26 @@ class OpportunityStore {
         .param("id", id)
         .query(Seen.of(Opportunity.class))
         .optional();
+  }
+
+  /** What worksheets are calculated for, of one opportunity. */
+  record ForWhom(
+      long id, long accountId, long ownerId, Percent ownProbability, Percent stageProbability) {
+    Percent probability() {
+      return ownProbability == null ? stageProbability : ownProbability;
+    }
+  }
+
+  List<ForWhom> forWhom(Collection<Long> ids) {
+    return sql.sql(
+            """
+            SELECT o.id, o.account_id, o.owner_id, o.own_probability, s.probability AS stage_probability
+            FROM opportunity o JOIN stage s ON s.id = o.stage_id
+            WHERE o.id IN (SELECT value FROM json_each(:ids))
+            """)
+        .param("ids", JsonList.of(ids))
+        .query(ForWhom.class)
+        .list();
   }
 
   /** Whether the account has bought before. */

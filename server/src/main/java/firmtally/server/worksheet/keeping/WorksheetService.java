@@ -13,6 +13,7 @@ import firmtally.server.worksheet.calculation.Calculator;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.joda.money.CurrencyUnit;
@@ -24,6 +25,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Saves worksheets, opens saved ones, and locks what was agreed. */
 @Service
 public class WorksheetService {
+  /** So many worksheets are read at a time. */
+  private static final int AT_A_TIME = 200;
+
   private final WorksheetStore store;
   private final Calculator calculator;
   private final SettingsService settings;
@@ -118,18 +122,29 @@ public class WorksheetService {
     }
 
     /**
-     * Calculates a saved worksheet with the prices of today and saves what it comes to; what is
-     * typed and its version stay.
+     * Calculates saved worksheets with the prices of today and saves what they come to; what is
+     * typed and their versions stay. They are read many at a time.
+     *
+     * @param forWhom what each is calculated for, by its id
      */
-    public void recalculate(long id, WorksheetContext context) {
-      WorksheetStore.SheetRow row = row(id);
-      if (row.agreed() != null) {
-        return;
+    public void recalculate(Map<Long, WorksheetContext> forWhom) {
+      List<Long> ids = List.copyOf(forWhom.keySet());
+      for (int from = 0; from < ids.size(); from += AT_A_TIME) {
+        List<Long> part = ids.subList(from, Math.min(from + AT_A_TIME, ids.size()));
+        for (WorksheetStore.SheetRow row : store.find(part)) {
+          if (row.agreed() == null) {
+            recalculate(row, forWhom.get(row.id()));
+          }
+        }
       }
+    }
+
+    private void recalculate(WorksheetStore.SheetRow row, WorksheetContext context) {
       Calculation made =
-          remembering.saved(new Calculator.Saved(id, row.version()), context, form(row));
-      store.recalculate(id, made.check().tally(), made.check().signOff().flatMap(SignOff::role));
-      store.recalculateLines(id, made.rows());
+          remembering.saved(new Calculator.Saved(row.id(), row.version()), context, form(row));
+      store.recalculate(
+          row.id(), made.check().tally(), made.check().signOff().flatMap(SignOff::role));
+      store.recalculateLines(row.id(), made.rows());
     }
   }
 

@@ -9,12 +9,14 @@ import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Recurring;
 import firmtally.core.worksheet.Tally;
 import firmtally.core.worksheet.Terms;
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -26,13 +28,13 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class WorksheetStore {
-  private static final String ONE =
+  private static final String FIND =
       """
       SELECT w.id, w.currency, w.discount_kind, w.discount AS document_discount, w.agreed, w.version,
              line_id, kind, product, description, family, list_price, unit_cost, tax, quantity, l.discount, own_price, gift,
              optional, alternative_set, chosen, every_months, term_months, requested_on
       FROM worksheet w LEFT JOIN worksheet_line l ON l.worksheet_id = w.id
-      WHERE w.id = :id ORDER BY position
+      WHERE w.id IN (SELECT value FROM json_each(:ids)) ORDER BY w.id, position
       """;
   private static final String INSERT_LINE =
       """
@@ -93,28 +95,34 @@ class WorksheetStore {
       List<LineForm> lines) {}
 
   Optional<SheetRow> find(long id) {
-    return sql.sql(ONE)
-        .param("id", id)
+    return find(List.of(id)).stream().findFirst();
+  }
+
+  /** Many worksheets with their lines, in the order of their ids. */
+  List<SheetRow> find(Collection<Long> ids) {
+    return sql.sql(FIND)
+        .param("ids", JsonList.of(ids))
         .query(
             row -> {
-              SheetRow sheet = null;
+              List<SheetRow> sheets = new ArrayList<>();
               while (row.next()) {
-                if (sheet == null) {
+                long id = row.getLong("id");
+                if (sheets.isEmpty() || sheets.get(sheets.size() - 1).id() != id) {
                   long discount = row.getLong("document_discount");
-                  sheet =
+                  sheets.add(
                       new SheetRow(
                           id,
                           row.getString("discount_kind"),
                           row.wasNull() ? null : discount,
                           row.getString("agreed"),
                           row.getLong("version"),
-                          new ArrayList<>());
+                          new ArrayList<>()));
                 }
                 if (row.getString("line_id") != null) {
-                  sheet.lines().add(form(row));
+                  sheets.get(sheets.size() - 1).lines().add(form(row));
                 }
               }
-              return Optional.ofNullable(sheet);
+              return sheets;
             });
   }
 
