@@ -67,6 +67,8 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
             .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
             .build();
     driver = new ChromeDriver(service, options());
+    // A busy machine is not a fault.
+    driver.manage().timeouts().scriptTimeout(Duration.ofMinutes(2));
     driver.executeCdpCommand(
         "Emulation.setDeviceMetricsOverride",
         Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
@@ -295,13 +297,14 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
   }
 
   /**
-   * Rows of a list beyond the first few are like those, and to look at each takes most of the time:
-   * they are not shown meanwhile. A grid of lines stays as it is, for its focus would be lost.
+   * Rows of a table beyond the first few are like those, and to look at each takes most of the
+   * time: they are not shown meanwhile, but for the one that has the focus.
    */
   private List<String> looked(AxeBuilder axe) {
     driver.executeScript(
-        "window.alike = [...document.querySelectorAll('.page table:not(.lines) tbody')].flatMap(body =>"
-            + " [...body.rows].slice(4)).filter(row => row.style.display === '');"
+        "window.alike = [...document.querySelectorAll('.page tbody')].flatMap(body =>"
+            + " [...body.rows].slice(4)).filter(row =>"
+            + " row.style.display === '' && !row.contains(document.activeElement));"
             + " alike.forEach(row => (row.style.display = 'none'))");
     try {
       return axe.setLegacyMode(true).analyze(driver).getViolations().stream()

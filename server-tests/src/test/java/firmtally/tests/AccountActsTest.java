@@ -39,35 +39,51 @@ class AccountActsTest {
   @Test
   void aRepChangesTheirAccountButNotItsTerms() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    Guest.Answer account = rep.get("/api/accounts/10").is(200);
+    Guest.Answer account = rep.get("/api/accounts/" + HOUSE.accountOf("tom", 1)).is(200);
     assertThat(account.text("/owner")).isEqualTo("Tom Winnow");
     Map<String, Object> edit = edit(account);
     edit.put("street", "9 New Lane");
     Map<String, String> version = match(account, "/version");
-    rep.send(HttpMethod.PUT, "/api/accounts/10", edit, version).is(204);
-    rep.send(HttpMethod.PUT, "/api/accounts/10", edit, version).is(412);
+    rep.send(HttpMethod.PUT, "/api/accounts/" + HOUSE.accountOf("tom", 1), edit, version).is(204);
+    rep.send(HttpMethod.PUT, "/api/accounts/" + HOUSE.accountOf("tom", 1), edit, version).is(412);
     edit.put("termsDays", "60");
     edit.put("email", "no email");
-    Guest.Answer now = rep.get("/api/accounts/10");
+    Guest.Answer now = rep.get("/api/accounts/" + HOUSE.accountOf("tom", 1));
     assertThat(
-            rep.send(HttpMethod.PUT, "/api/accounts/10", edit, match(now, "/version"))
+            rep.send(
+                    HttpMethod.PUT,
+                    "/api/accounts/" + HOUSE.accountOf("tom", 1),
+                    edit,
+                    match(now, "/version"))
                 .is(422)
                 .body()
                 .findValuesAsString("at"))
         .containsExactlyInAnyOrder("termsDays", "email");
     edit.put("email", "");
     Guest manager = Guest.signedIn(HOUSE, "helen");
-    manager.send(HttpMethod.PUT, "/api/accounts/10", edit, match(now, "/version")).is(204);
-    assertThat(rep.get("/api/accounts/10").text("/termsDays")).isEqualTo("60");
-    assertThat(rep.get("/api/records/account/10/log").body().findValuesAsString("what"))
+    manager
+        .send(
+            HttpMethod.PUT,
+            "/api/accounts/" + HOUSE.accountOf("tom", 1),
+            edit,
+            match(now, "/version"))
+        .is(204);
+    assertThat(rep.get("/api/accounts/" + HOUSE.accountOf("tom", 1)).text("/termsDays"))
+        .isEqualTo("60");
+    assertThat(
+            rep.get("/api/records/account/" + HOUSE.accountOf("tom", 1) + "/log")
+                .body()
+                .findValuesAsString("what"))
         .contains("address", "terms", "email");
-    Guest.signedIn(HOUSE, "mara").send(HttpMethod.PUT, "/api/accounts/10", edit, version).is(403);
+    Guest.signedIn(HOUSE, "mara")
+        .send(HttpMethod.PUT, "/api/accounts/" + HOUSE.accountOf("tom", 1), edit, version)
+        .is(403);
   }
 
   @Test
   void contactsAndNotesAreKept() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
-    String path = "/api/accounts/1";
+    String path = "/api/accounts/" + HOUSE.accountOf("mara", 0);
     Map<String, Object> contact =
         new HashMap<>(
             Map.of(
@@ -100,7 +116,7 @@ class AccountActsTest {
   @Test
   void thePageTellsWhatWasBoughtAndTheLastPricePaid() throws SQLException {
     Guest manager = Guest.signedIn(HOUSE, "helen");
-    Guest.Answer page = manager.get("/api/accounts/1").is(200);
+    Guest.Answer page = manager.get("/api/accounts/" + HOUSE.accountOf("mara", 0)).is(200);
     String sum =
         "SELECT SUM(w.contract) FROM sales_order s JOIN worksheet w ON w.id = s.worksheet_id WHERE s.account_id = 1";
     try (Connection database =
@@ -144,19 +160,20 @@ class AccountActsTest {
   @Test
   void aBookGoesToAColleagueAndComesBack() {
     Guest manager = Guest.signedIn(HOUSE, "helen");
+    long book = HOUSE.accountOf("tom", 2);
     long tom = personId(manager, "Tom Winnow");
     long priya = personId(manager, "Priya Raut");
     Map<String, Object> form =
         new HashMap<>(
-            Map.of("fromId", tom, "toId", priya, "until", "2020-01-01", "accounts", List.of(15)));
+            Map.of("fromId", tom, "toId", priya, "until", "2020-01-01", "accounts", List.of(book)));
     assertThat(manager.post("/api/reassignments", form).is(422).text("/problems/0/at"))
         .isEqualTo("until");
     form.put("until", House.TODAY.toString());
     Guest.signedIn(HOUSE, "mara").post("/api/reassignments", form).is(403);
     long id = manager.post("/api/reassignments", form).is(200).id();
-    assertThat(manager.get("/api/accounts/15").text("/owner")).isEqualTo("Priya Raut");
+    assertThat(manager.get("/api/accounts/" + book).text("/owner")).isEqualTo("Priya Raut");
     manager
-        .get("/api/accounts/15")
+        .get("/api/accounts/" + book)
         .body()
         .at("/opportunities")
         .forEach(
@@ -167,7 +184,7 @@ class AccountActsTest {
             });
     manager.post("/api/reassignments/" + id + "/ended", null).is(204);
     manager.post("/api/reassignments/" + id + "/ended", null).is(404);
-    assertThat(manager.get("/api/accounts/15").text("/owner")).isEqualTo("Tom Winnow");
+    assertThat(manager.get("/api/accounts/" + book).text("/owner")).isEqualTo("Tom Winnow");
     form.put("toId", tom);
     assertThat(manager.post("/api/reassignments", form).is(422).body().findValuesAsString("at"))
         .contains("toId");

@@ -93,7 +93,7 @@ class CostsTest {
             "/api/quotes/" + quote,
             "/api/quotes/" + quote + "/picks?q=bs",
             "/api/accounts/" + account,
-            "/api/accounts/1",
+            "/api/accounts/" + HOUSE.accountOf("mara", 0),
             "/api/products/BS-15"));
     for (String page : pages) {
       assertThat(told(page, controller.get(page).body())).as(page).isEmpty();

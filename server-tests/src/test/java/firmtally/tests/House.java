@@ -76,6 +76,28 @@ public final class House implements BeforeAllCallback {
     return data;
   }
 
+  /** Somebody by the name they sign in with. */
+  long personOf(String login) {
+    return count("SELECT id FROM person WHERE login = '" + login + "'");
+  }
+
+  /** One of the accounts that the demo gives somebody, counted from 0. */
+  long accountOf(String login, int n) {
+    return count(
+        "SELECT a.id FROM account a JOIN person p ON p.id = a.owner_id WHERE p.login = '"
+            + login
+            + "' ORDER BY a.id LIMIT 1 OFFSET "
+            + n);
+  }
+
+  /** The first opportunity that the demo gives somebody. */
+  long opportunityOf(String login) {
+    return count(
+        "SELECT MIN(o.id) FROM opportunity o JOIN person p ON p.id = o.owner_id WHERE p.login = '"
+            + login
+            + "'");
+  }
+
   /** What one statement counts in the database as it is kept. */
   long count(String statement) {
     try (Connection database =

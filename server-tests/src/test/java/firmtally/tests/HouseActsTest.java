@@ -50,7 +50,9 @@ class HouseActsTest {
     Guest rep = Guest.signedIn(HOUSE, "nils");
     long id = rep.post("/api/enquiries", enquiry("Known", "555 0101")).is(200).id();
     String opportunity =
-        rep.post("/api/enquiries/" + id + "/opportunity", Map.of("accountId", 7))
+        rep.post(
+                "/api/enquiries/" + id + "/opportunity",
+                Map.of("accountId", HOUSE.accountOf("edda", 1)))
             .is(200)
             .text("/opportunityId");
     assertThat(rep.get("/api/opportunities/" + opportunity).text("/accountId")).isEqualTo("7");
@@ -140,7 +142,9 @@ class HouseActsTest {
   void anActivityIsPlannedAndDoneOnce() {
     Guest rep = Guest.signedIn(HOUSE, "nils");
     long opportunity =
-        rep.post("/api/opportunities", Map.of("accountId", 8, "title", "To be called"))
+        rep.post(
+                "/api/opportunities",
+                Map.of("accountId", HOUSE.accountOf("nils", 1), "title", "To be called"))
             .is(200)
             .id();
     String path = "/api/opportunities/" + opportunity;

@@ -20,7 +20,8 @@ class OrderActsTest {
   @RegisterExtension static final House HOUSE = House.withDemoData();
 
   /** An account that orders by number only, and whose credit is clear. */
-  private static final long BY_NUMBER = 5;
+  private static final String BY_NUMBER =
+      "SELECT MIN(a.id) FROM account a JOIN person p ON p.id = a.owner_id WHERE p.login = 'tom' AND a.po_number_required = 1";
 
   private static long opportunityAt(Guest rep, long account, String title) {
     return rep.post("/api/opportunities", Map.of("accountId", account, "title", title))
@@ -36,7 +37,7 @@ class OrderActsTest {
   @Test
   void withoutTheirNumberItWaitsForItAndThenGoesByItself() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "By number");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "By number");
     saveLines(
             rep,
             opportunity,
@@ -68,7 +69,7 @@ class OrderActsTest {
   @Test
   void termsBeyondTheOwnersAuthorityAreSignedOffBeforeTheyLeaveTheHouse() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "Deep discount");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "Deep discount");
     saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", "40"))).is(200);
     long quote = rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(200).id();
     String path = "/api/quotes/" + quote;
@@ -102,7 +103,7 @@ class OrderActsTest {
   @Test
   void changedTermsNeedTheirSignOffAnew() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "Deeper still");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "Deeper still");
     saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", "40"))).is(200);
     long quote = rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(200).id();
     String path = "/api/quotes/" + quote;
@@ -125,7 +126,7 @@ class OrderActsTest {
   @Test
   void aQuoteIsSentAndOrderedOnce() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "Once only");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "Once only");
     saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", null))).is(200);
     long quote = rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(200).id();
     Guest.Answer draft = rep.get("/api/quotes/" + quote).is(200);
@@ -151,7 +152,7 @@ class OrderActsTest {
   @Test
   void aDraftIsChangedAndItsProblemsAreNamedTogether() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "A letter");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "A letter");
     saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", null))).is(200);
     long quote = rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(200).id();
     Guest.Answer draft = rep.get("/api/quotes/" + quote).is(200);
@@ -183,7 +184,7 @@ class OrderActsTest {
   @Test
   void aLostOpportunityIsClosedWithItsActivitiesAndCanBeRead() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "To be lost");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "To be lost");
     Guest.Answer open = rep.get("/api/opportunities/" + opportunity).is(200);
     assertThat(open.body().at("/activities").size()).isEqualTo(1);
     String path = "/api/opportunities/" + opportunity + "/lost";
@@ -201,7 +202,7 @@ class OrderActsTest {
   @Test
   void movingAlongThePathIsLoggedThereAndBack() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "To and fro");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "To and fro");
     saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", null))).is(200);
     for (int stage : List.of(3, 1, 4)) {
       Guest.Answer now = rep.get("/api/opportunities/" + opportunity).is(200);
@@ -219,7 +220,7 @@ class OrderActsTest {
   @Test
   void aLaterCloseIsASlipAndOwnOddsAreSeen() {
     Guest rep = Guest.signedIn(HOUSE, "tom");
-    long opportunity = opportunityAt(rep, BY_NUMBER, "Slipping");
+    long opportunity = opportunityAt(rep, HOUSE.count(BY_NUMBER), "Slipping");
     String path = "/api/opportunities/" + opportunity;
     Guest.Answer before = rep.get(path).is(200);
     String close = before.text("/expectedClose");

@@ -129,7 +129,11 @@ class PipelineTest {
   void peopleHaveRolesAndMayComeFromAnotherAccount() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
     long id = newOpportunity(rep, "With people");
-    long contact = rep.get("/api/accounts/9/contacts").body().at("/0/id").asLong();
+    long contact =
+        rep.get("/api/accounts/" + HOUSE.accountOf("priya", 1) + "/contacts")
+            .body()
+            .at("/0/id")
+            .asLong();
     Map<String, Object> partner = Map.of("contactId", contact, "role", "partner");
     act(rep, HttpMethod.PUT, id, "/team", team(List.of(partner), List.of())).is(204);
     Guest.Answer page = rep.get("/api/opportunities/" + id);
@@ -185,7 +189,13 @@ class PipelineTest {
 
     Guest south = Guest.signedIn(HOUSE, "priya");
     Map<String, Object> opening =
-        Map.of("accountId", 4, "title", "On the tested path", "processId", path);
+        Map.of(
+            "accountId",
+            HOUSE.accountOf("priya", 0),
+            "title",
+            "On the tested path",
+            "processId",
+            path);
     long id = south.post("/api/opportunities", opening).is(200).id();
     Guest.Answer page = south.get("/api/opportunities/" + id).is(200);
     String north = page.text("/stages/1/id");
@@ -288,9 +298,14 @@ class PipelineTest {
                 .is(422)
                 .text("/problems/0/at"))
         .isEqualTo("stages");
-    long stranger = rep.get("/api/accounts/9/contacts").body().at("/0/id").asLong();
+    long stranger =
+        rep.get("/api/accounts/" + HOUSE.accountOf("priya", 1) + "/contacts")
+            .body()
+            .at("/0/id")
+            .asLong();
     Map<String, Object> opening =
-        Map.of("accountId", 4, "title", "Stranger", "contactId", stranger);
+        Map.of(
+            "accountId", HOUSE.accountOf("priya", 0), "title", "Stranger", "contactId", stranger);
     assertThat(rep.post("/api/opportunities", opening).is(422).text("/problems/0/at"))
         .isEqualTo("contactId");
   }

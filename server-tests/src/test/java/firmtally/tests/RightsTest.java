@@ -128,7 +128,9 @@ class RightsTest {
     changed.put("family", "bench");
     rep.send(HttpMethod.PUT, path, changed, match(now, "/enquiry/version")).is(204);
     String opportunity =
-        rep.post(path + "/opportunity", Map.of("accountId", 2)).is(200).text("/opportunityId");
+        rep.post(path + "/opportunity", Map.of("accountId", HOUSE.accountOf("edda", 0)))
+            .is(200)
+            .text("/opportunityId");
     Guest.Answer opened = rep.get("/api/opportunities/" + opportunity).is(200);
     assertThat(opened.body().at("/contacts").findValuesAsString("name")).contains("Una Reed");
     assertThat(opened.body().at("/about/contactId").isNull()).isFalse();
@@ -153,10 +155,12 @@ class RightsTest {
             "/api/call-lists",
             Map.of("name", "x", "campaign", "y", "pick", Map.of("who", "accounts")))
         .is(403);
-    controller.post("/api/accounts/1/contacts", Map.of("name", "x")).is(403);
-    controller.post("/api/opportunities/1/copy", null).is(403);
+    controller
+        .post("/api/accounts/" + HOUSE.accountOf("mara", 0) + "/contacts", Map.of("name", "x"))
+        .is(403);
+    controller.post("/api/opportunities/" + HOUSE.opportunityOf("priya") + "/copy", null).is(403);
     controller.post("/api/processes", Map.of("name", "x", "kind", "new")).is(403);
     controller.get("/api/records/process/1/log").is(403);
-    controller.get("/api/records/account/1/log").is(200);
+    controller.get("/api/records/account/" + HOUSE.accountOf("mara", 0) + "/log").is(200);
   }
 }

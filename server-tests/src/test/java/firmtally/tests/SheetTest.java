@@ -33,7 +33,13 @@ class SheetTest {
   @Test
   void rowsColumnsAndCellsSumToTheWhole() {
     Guest manager = Guest.signedIn(HOUSE, "helen");
-    for (String filter : List.of("", "?team=North", "?owner=3", "?q=scale", "?process=renewal")) {
+    for (String filter :
+        List.of(
+            "",
+            "?team=North",
+            "?owner=" + HOUSE.personOf("edda"),
+            "?q=scale",
+            "?process=renewal")) {
       Guest.Answer sheet = manager.get("/api/sheet" + filter).is(200);
       BigDecimal whole = number(sheet.body(), "value");
       for (String list : List.of("rows", "columns", "cells")) {
@@ -80,7 +86,9 @@ class SheetTest {
   void aMoveIsOneActAndTakingItBackTakesTheSlipOff() {
     Guest rep = Guest.signedIn(HOUSE, "edda");
     long id =
-        rep.post("/api/opportunities", Map.of("accountId", 9, "title", "On the sheet"))
+        rep.post(
+                "/api/opportunities",
+                Map.of("accountId", HOUSE.accountOf("priya", 1), "title", "On the sheet"))
             .is(200)
             .id();
     saveLines(rep, id, List.of(line("1", "BS-15", "1", null))).is(200);
@@ -111,7 +119,11 @@ class SheetTest {
   void whoeverComesSecondIsToldAndOthersAreRefused() {
     Guest rep = Guest.signedIn(HOUSE, "edda");
     long id =
-        rep.post("/api/opportunities", Map.of("accountId", 9, "title", "Two move it")).is(200).id();
+        rep.post(
+                "/api/opportunities",
+                Map.of("accountId", HOUSE.accountOf("priya", 1), "title", "Two move it"))
+            .is(200)
+            .id();
     saveLines(rep, id, List.of(line("1", "BS-15", "1", null))).is(200);
     Guest.Answer seen = rep.get("/api/opportunities/" + id).is(200);
     String close = seen.text("/expectedClose");

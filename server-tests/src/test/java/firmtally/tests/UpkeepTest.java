@@ -63,17 +63,19 @@ class UpkeepTest {
   @Test
   void aBookComesBackAfterItsLastDay() throws SQLException {
     Guest manager = Guest.signedIn(HOUSE, "helen");
-    String owner = manager.get("/api/accounts/20").text("/owner");
-    long from = manager.get("/api/accounts/20").body().path("ownerId").asLong();
-    long to = from == 2 ? 3 : 2;
+    long book = HOUSE.accountOf("tom", 3);
+    String owner = manager.get("/api/accounts/" + book).text("/owner");
+    long from = manager.get("/api/accounts/" + book).body().path("ownerId").asLong();
+    long mara = HOUSE.personOf("mara");
+    long to = from == mara ? HOUSE.personOf("edda") : mara;
     Map<String, Object> form =
         Map.of(
-            "fromId", from, "toId", to, "until", House.TODAY.toString(), "accounts", List.of(20));
+            "fromId", from, "toId", to, "until", House.TODAY.toString(), "accounts", List.of(book));
     long id = manager.post("/api/reassignments", form).is(200).id();
     HOUSE.part(Jobs.class).run();
-    assertThat(manager.get("/api/accounts/20").text("/owner")).isNotEqualTo(owner);
+    assertThat(manager.get("/api/accounts/" + book).text("/owner")).isNotEqualTo(owner);
     sql("UPDATE reassignment SET until = date('now', '-1 day') WHERE id = " + id);
     HOUSE.part(Jobs.class).run();
-    assertThat(manager.get("/api/accounts/20").text("/owner")).isEqualTo(owner);
+    assertThat(manager.get("/api/accounts/" + book).text("/owner")).isEqualTo(owner);
   }
 }

@@ -158,7 +158,9 @@ class WayTest {
             "Only Mara Lind, whoever it is shared with, or a manager may change this opportunity;"
                 + " you can read it.");
     Guest controller = Guest.signedIn(HOUSE, "otto");
-    controller.post("/api/opportunities", Map.of("accountId", 1, "title", "x")).is(403);
+    controller
+        .post("/api/opportunities", Map.of("accountId", HOUSE.accountOf("mara", 0), "title", "x"))
+        .is(403);
     new Guest(HOUSE).get("/api/opportunities").is(401);
     assertThat(
             saveLines(

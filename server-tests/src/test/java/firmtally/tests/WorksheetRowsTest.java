@@ -344,24 +344,38 @@ class WorksheetRowsTest {
   @Test
   void theSearchFindsWhatTheCustomerBoughtFirstAndTheVeryCodeBeforeThat() {
     Guest manager = Guest.signedIn(HOUSE, "helen");
-    Guest.Answer exact = manager.get("/api/opportunities/1/picks?q=bs3").is(200);
+    Guest.Answer exact =
+        manager.get("/api/opportunities/" + HOUSE.opportunityOf("priya") + "/picks?q=bs3").is(200);
     assertThat(exact.text("/0/code")).isEqualTo("BS-3");
-    Guest.Answer before = manager.get("/api/opportunities/1/picks?q=").is(200);
+    Guest.Answer before =
+        manager.get("/api/opportunities/" + HOUSE.opportunityOf("priya") + "/picks?q=").is(200);
     assertThat(before.body().size()).isPositive();
     assertThat(before.text("/0/bought/times")).matches("[1-9][0-9]*");
     String code = before.text("/0/code");
     String family = before.text("/0/family");
-    Guest.Answer found = manager.get("/api/opportunities/1/picks?q=" + family).is(200);
+    Guest.Answer found =
+        manager
+            .get("/api/opportunities/" + HOUSE.opportunityOf("priya") + "/picks?q=" + family)
+            .is(200);
     assertThat(found.text("/0/code")).isEqualTo(code);
     assertThat(found.body().findValuesAsString("kind")).contains("product", "typical");
-    Guest.Answer kits = manager.get("/api/opportunities/1/picks?q=kit-b").is(200);
+    Guest.Answer kits =
+        manager
+            .get("/api/opportunities/" + HOUSE.opportunityOf("priya") + "/picks?q=kit-b")
+            .is(200);
     assertThat(kits.text("/0/kind")).isEqualTo("kit");
     assertThat(kits.body().at("/0/lines").size()).isEqualTo(4);
-    Guest.Answer sizes = manager.get("/api/opportunities/1/picks?q=sz-bench").is(200);
+    Guest.Answer sizes =
+        manager
+            .get("/api/opportunities/" + HOUSE.opportunityOf("priya") + "/picks?q=sz-bench")
+            .is(200);
     assertThat(sizes.text("/0/kind")).isEqualTo("sizes");
     Guest.Answer grid = rep.get("/api/size-tables/" + sizes.text("/0/id")).is(200);
     assertThat(grid.body().at("/rows").size()).isEqualTo(6);
-    Guest.Answer typical = manager.get("/api/opportunities/1/picks?q=typical crane").is(200);
+    Guest.Answer typical =
+        manager
+            .get("/api/opportunities/" + HOUSE.opportunityOf("priya") + "/picks?q=typical crane")
+            .is(200);
     assertThat(typical.text("/0/kind")).isEqualTo("typical");
     assertThat(typical.text("/0/lines/0/family")).isEqualTo("crane");
   }
