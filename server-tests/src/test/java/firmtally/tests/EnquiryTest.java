@@ -210,6 +210,9 @@ class EnquiryTest {
     // A second press answers as the first, and takes nothing down again.
     assertThat(manager.post(path + "/taken", matching).is(200).text("/taken")).isEqualTo("1");
     assertThat(manager.rows("/api/enquiries?state=all&q=Sedge")).hasSize(1);
+    // Another question about the same file is none of it.
+    matching.put("leaveOutKnown", false);
+    manager.post(path + "/taken", matching).is(409);
     Guest.signedIn(HOUSE, "mara").get(path).is(404);
   }
 

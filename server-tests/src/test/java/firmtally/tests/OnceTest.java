@@ -82,6 +82,33 @@ class OnceTest {
   }
 
   @Test
+  void anotherRuleUnderTheSameKeyIsNotAnsweredAsAdded() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Map<String, Object> rule = new HashMap<>(Map.of("code", "ONCE-1", "scope", "everyone"));
+    rule.put("family", "bench");
+    rule.put("breaks", List.of(Map.of("minQuantity", "900", "percentOff", "1")));
+    Map<String, String> key = Map.of("Idempotency-Key", "one rule");
+    manager.send(HttpMethod.POST, "/api/price-rules", rule, key).is(200);
+    assertThat(
+            manager.send(HttpMethod.POST, "/api/price-rules", rule, key).is(200).text("/codes/0"))
+        .isEqualTo("ONCE-1");
+    rule.put("code", "ONCE-2");
+    manager.send(HttpMethod.POST, "/api/price-rules", rule, key).is(422);
+    manager.get("/api/price-rules?about=ONCE-2").is(200);
+    assertThat(manager.rows("/api/price-rules?about=ONCE")).hasSize(1);
+  }
+
+  @Test
+  void whatIsNewIsNotReopened() {
+    long id =
+        rep.post("/api/enquiries", EnquiryTest.enquiry("Still new", "555 0713", "")).is(200).id();
+    Map<String, String> seen = Map.of("If-Match", "1");
+    String path = "/api/enquiries/" + id + "/reopened";
+    assertThat(rep.send(HttpMethod.POST, path, null, seen).is(409).text("/detail"))
+        .isEqualTo("This enquiry is new.");
+  }
+
+  @Test
   void aKeyIsItsSendersOwn() {
     press("/api/enquiries", EnquiryTest.enquiry("Own key", "555 0710", ""), "shared word").is(200);
     long before = HOUSE.count("SELECT count(*) FROM enquiry");

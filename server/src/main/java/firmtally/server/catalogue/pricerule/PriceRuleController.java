@@ -98,7 +98,9 @@ class PriceRuleController {
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody PriceRuleService.RuleForm typed,
       @SignedIn Actor actor) {
-    idempotency.once(key, actor.id(), "add price rule", "", () -> rules.add(typed, actor));
+    // The code is the target: another rule under the same key is refused, not answered as added.
+    String target = "price rule " + typed.code();
+    idempotency.once(key, actor.id(), "add-price-rule", target, () -> rules.add(typed, actor));
     return new RulesAdded(rules.codes(typed));
   }
 

@@ -131,7 +131,12 @@ class ProductController {
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ProductService.ProductForm typed,
       @SignedIn Actor actor) {
-    idempotency.once(key, actor.id(), "add product", "", () -> catalogue.add(typed, actor));
+    idempotency.once(
+        key,
+        actor.id(),
+        "add-product",
+        "product " + typed.code(),
+        () -> catalogue.add(typed, actor));
   }
 
   /** The products by their codes, a page at a time. */

@@ -60,7 +60,6 @@ public record Account(
     private static final int TERMS_DAYS = 30;
     private static final int GRACE_DAYS = 5;
     private static final long WATCH = 200_000;
-    private String number = "";
     private String name;
     private String kind = "company";
     private String industry = "";
@@ -75,11 +74,6 @@ public record Account(
     private boolean poNumberRequired;
 
     private Builder() {}
-
-    public Builder number(String number) {
-      this.number = number;
-      return this;
-    }
 
     public Builder kind(String kind) {
       this.kind = kind;
@@ -135,7 +129,7 @@ public record Account(
     public Account build() {
       return new Account(
           0,
-          number,
+          "",
           name,
           kind,
           "prospect",

@@ -16,6 +16,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
@@ -113,18 +114,20 @@ public class AccountService {
       String contact) {}
 
   private Account find(long id) {
-    return snapshots
-        .once(List.of(RECORD, id), () -> store.find(id))
-        .orElseThrow(() -> new NotThere(RECORD, id));
+    return kept(id).orElseThrow(() -> new NotThere(RECORD, id));
   }
 
-  /** An account that somebody may read: whoever is signed in, as its kind says. */
+  private Optional<Account> kept(long id) {
+    return snapshots.once(List.of(RECORD, id), () -> store.find(id));
+  }
+
+  /** An account that somebody may read. */
   public Account readable(long id, Actor actor) {
-    return find(id);
+    return records.readable(RECORD, id, actor, () -> kept(id));
   }
 
-  /** Many accounts at once, by their ids; they are read by whoever is signed in. */
-  public Map<Long, Account> readable(Collection<Long> ids, Actor actor) {
+  /** Many accounts at once, by their ids, for what the company works out by itself. */
+  public Map<Long, Account> all(Collection<Long> ids) {
     return store.find(ids).stream().collect(Collectors.toMap(Account::id, a -> a));
   }
 
@@ -186,7 +189,7 @@ public class AccountService {
   /** Adds an account that is known to be in order; it is given a number. */
   @Transactional
   public long add(Account a, long by) {
-    String number = a.number().isEmpty() ? counters.next("A") : a.number();
+    String number = counters.next("A");
     long id = store.insert(a, number);
     index.add("account", id, number, a.name() + " " + a.town());
     phones.add("account", id, a.phone());

@@ -251,6 +251,9 @@ public class EnquiryService implements DueWork {
   @Transactional
   public void reopen(long id, long version, Actor actor) {
     Enquiry before = editable(id, actor);
+    if (before.state() != EnquiryState.ON_HOLD && before.state() != EnquiryState.NOT_PURSUED) {
+      throw new NotPossible("This enquiry is " + before.state().inWords() + ".");
+    }
     setState(before, version, EnquiryState.TALKING, null, null, actor);
   }
 

@@ -137,6 +137,7 @@ class ImportService {
     private volatile int done;
     private volatile int taken;
     private volatile boolean stopped;
+    private Matching matching;
     private volatile Checked checked = Checked.NONE;
 
     Job(long owner, String file, Table table) {
@@ -185,7 +186,7 @@ class ImportService {
   ImportView check(String id, Matching matching, Actor actor) {
     Job job = job(id, actor);
     checkMatching(job, matching);
-    start(job, "checking", () -> job.checked = checked(job, matching), "checked");
+    start(job, "checking", matching, () -> job.checked = checked(job, matching), "checked");
     return view(job);
   }
 
@@ -193,7 +194,7 @@ class ImportService {
   ImportView take(String id, Matching matching, Actor actor) {
     Job job = job(id, actor);
     checkMatching(job, matching);
-    start(job, "taking", () -> takeAll(job, matching, actor), "taken");
+    start(job, "taking", matching, () -> takeAll(job, matching, actor), "taken");
     return view(job);
   }
 
@@ -201,9 +202,11 @@ class ImportService {
     job(id, actor).stopped = true;
   }
 
-  private void start(Job job, String phase, Runnable work, String after) {
+  private void start(Job job, String phase, Matching matching, Runnable work, String after) {
     synchronized (job) {
-      if (job.phase.equals(phase) || job.phase.equals("taken") && phase.equals("taking")) {
+      boolean isGoingOn =
+          job.phase.equals(phase) || job.phase.equals("taken") && phase.equals("taking");
+      if (isGoingOn && matching.equals(job.matching)) {
         // A second press: the first goes on, or is done.
         return;
       }
@@ -211,6 +214,7 @@ class ImportService {
         throw new NotPossible("This file is being worked on, or was taken already.");
       }
       job.phase = phase;
+      job.matching = matching;
       job.stopped = false;
       job.done = 0;
     }
@@ -310,14 +314,13 @@ class ImportService {
     List<KnownRow> known = new ArrayList<>();
     int at = 0;
     for (Map.Entry<Integer, EnquiryReader.Draft> row : rows.entrySet()) {
-      for (Likeness.Like like : alike.get(at++).stream().limit(1).toList()) {
-        known.add(
-            new KnownRow(
-                row.getKey(),
-                row.getValue().name(),
-                like.number() + " " + like.name(),
-                like.why()));
-      }
+      String name = row.getValue().name();
+      alike.get(at++).stream()
+          .findFirst()
+          .map(
+              like ->
+                  new KnownRow(row.getKey(), name, like.number() + " " + like.name(), like.why()))
+          .ifPresent(known::add);
     }
     return known;
   }

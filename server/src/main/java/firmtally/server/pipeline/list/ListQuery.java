@@ -14,7 +14,7 @@ import firmtally.server.platform.web.MaybeNull;
  * @param from first day of expected close (for what is won or lost: of the day it was closed)
  * @param q words of which each begins one in the number, the title or the account's name
  * @param sort close, value, title, account, stage, owner, age or touched; -value is the other way
- * @param group what the rows are gathered by
+ * @param group what the rows are grouped by
  * @param key the group to which the rows are narrowed
  */
 public record ListQuery(

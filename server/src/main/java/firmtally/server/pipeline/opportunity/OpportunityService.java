@@ -157,9 +157,7 @@ public class OpportunityService {
   public Map<Long, WorksheetContext> contexts(Collection<Long> ids) {
     List<OpportunityStore.ForWhom> all = store.forWhom(ids);
     Map<Long, Account> known =
-        accounts.readable(
-            all.stream().map(OpportunityStore.ForWhom::accountId).distinct().toList(),
-            Actor.SYSTEM);
+        accounts.all(all.stream().map(OpportunityStore.ForWhom::accountId).distinct().toList());
     return all.stream()
         .collect(
             Collectors.toMap(

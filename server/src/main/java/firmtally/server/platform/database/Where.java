@@ -21,9 +21,11 @@ public final class Where {
     return this;
   }
 
-  /** A condition without a value of its own. */
+  /** A condition without a value of its own; given twice it stands once. */
   public Where and(String condition) {
-    conditions.add(condition);
+    if (!conditions.contains(condition)) {
+      conditions.add(condition);
+    }
     return this;
   }
 

@@ -86,6 +86,11 @@ public final class RecordKind {
     return keepsFiles;
   }
 
+  /** Whether whoever is signed in reads all of them. */
+  boolean isReadByAnybody() {
+    return Visibility.ANYBODY.equals(readable);
+  }
+
   /** Everything that is asked of one record: whether it is there, for whom, and whose it is. */
   String one() {
     return "SELECT "
@@ -107,7 +112,7 @@ public final class RecordKind {
 
   /** Holds where a record of this kind with the id of another table's column may be read. */
   String readableById(String column) {
-    return Visibility.ANYBODY.equals(readable)
+    return isReadByAnybody()
         ? "TRUE"
         : "EXISTS (SELECT 1 FROM "
             + from

@@ -10,6 +10,7 @@ import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -103,6 +104,20 @@ public class Records {
       checkReadable(kind, id, actor);
     }
     return seen.record();
+  }
+
+  /**
+   * A record, where somebody may read it. Of a kind that anybody reads the record alone is read.
+   *
+   * @throws NotThere when there is none
+   * @throws NotAllowed saying whose it is
+   */
+  public <T> T readable(String kind, long id, Actor actor, Supplier<Optional<T>> read) {
+    RecordKind of = kind(kind);
+    if (!of.isReadByAnybody()) {
+      checkReadable(kind, id, actor);
+    }
+    return read.get().orElseThrow(() -> new NotThere(of.inWords(), id));
   }
 
   /** Whether somebody may change a record. */

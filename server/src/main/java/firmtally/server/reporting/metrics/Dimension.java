@@ -1,7 +1,7 @@
 package firmtally.server.reporting.metrics;
 
 /**
- * What records are gathered by.
+ * What records are grouped by.
  *
  * @param name as it is asked for, such as {@code owner}
  * @param key the expression that tells groups apart

@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
-/** Gathers the opportunities that somebody sees by a dimension, and sums measures of each group. */
+/** Groups the opportunities that somebody sees by a dimension, and sums measures of each group. */
 @Component
 public class Groups {
   private final Sql sql;

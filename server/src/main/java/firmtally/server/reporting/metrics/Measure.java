@@ -15,7 +15,7 @@ public record Measure(String name, Unit unit, String sum) {
   /** What a sum counts in. */
   public enum Unit {
     /** Records. */
-    COUNT(-1),
+    COUNT(0),
     /** Minor units of the company's currency. */
     AMOUNT(0),
     /** Minor units times ten-thousandths of a percent: exact, and rounded once when it is shown. */

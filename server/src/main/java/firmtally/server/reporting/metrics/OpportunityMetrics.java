@@ -9,7 +9,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * What opportunities are gathered by, and what is summed of them. Expressions speak of the
+ * What opportunities are grouped by, and what is summed of them. Expressions speak of the
  * opportunity as {@code o}, and of what each has one of: its account {@code a}, its owner {@code
  * p}, its stage {@code s} and its process {@code sp}; {@link #from} puts beside it what is spoken
  * of.
@@ -85,7 +85,7 @@ public final class OpportunityMetrics {
   }
 
   /**
-   * What is gathered by, by its name.
+   * What is grouped by, by its name.
    *
    * @throws BadInput when there is none of that name
    */

@@ -1,5 +1,5 @@
 /**
- * The one catalogue of dimensions and measures: what opportunities are gathered by and what is
+ * The one catalogue of dimensions and measures: what opportunities are grouped by and what is
  * summed of them, for the list's groups and for reports. Read {@link OpportunityMetrics} first.
  */
 package firmtally.server.reporting.metrics;

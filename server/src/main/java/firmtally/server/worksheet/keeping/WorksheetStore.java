@@ -9,6 +9,7 @@ import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Recurring;
 import firmtally.core.worksheet.Tally;
 import firmtally.core.worksheet.Terms;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.worksheet.calculation.Calculation;
@@ -108,12 +109,11 @@ class WorksheetStore {
               while (row.next()) {
                 long id = row.getLong("id");
                 if (sheets.isEmpty() || sheets.get(sheets.size() - 1).id() != id) {
-                  long discount = row.getLong("document_discount");
                   sheets.add(
                       new SheetRow(
                           id,
                           row.getString("discount_kind"),
-                          row.wasNull() ? null : discount,
+                          Columns.maybe(row, "document_discount", Long::valueOf).orElse(null),
                           row.getString("agreed"),
                           row.getLong("version"),
                           new ArrayList<>()));

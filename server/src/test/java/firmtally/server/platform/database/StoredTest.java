@@ -138,6 +138,7 @@ class StoredTest {
             .maybe("town = :town", "town", " Saltmere ");
     assertThat(where.sql()).isEqualTo(" WHERE town = :town\n");
     assertThat(new Where().sql()).isEmpty();
+    assertThat(new Where().and("a = 1").and("a = 1").sql()).isEqualTo(" WHERE a = 1\n");
     assertThat(where.bind(database.sql().sql("SELECT :town AS town")).query().singleRow())
         .isEqualTo(Map.of("town", "Saltmere"));
     assertThat(Where.anywhere("50%_!")).isEqualTo("%50!%!_!!%");

@@ -121,6 +121,25 @@ class RecordsTest {
   }
 
   @Test
+  void ofAKindThatAnybodyReadsTheRecordAloneIsRead() {
+    assertThat(
+            database.statements(
+                () ->
+                    assertThat(
+                            records.readable(
+                                "account", account, stranger, () -> Optional.of("Farm")))
+                        .isEqualTo("Farm")))
+        .isZero();
+    assertThatThrownBy(
+            () -> records.readable("account", 999, stranger, () -> Optional.<String>empty()))
+        .isInstanceOf(NotThere.class);
+    assertThatThrownBy(
+            () -> records.readable("opportunity", deal, stranger, () -> Optional.of("deal")))
+        .as("and of any other kind the rule is asked")
+        .isInstanceOf(NotAllowed.class);
+  }
+
+  @Test
   void rowsThatNameARecordAreNarrowedByTheSameRule() {
     String named =
         "SELECT COUNT(*) FROM (SELECT 'opportunity' AS kind, "

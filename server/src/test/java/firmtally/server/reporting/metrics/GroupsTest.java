@@ -18,7 +18,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Opportunities gathered by every dimension, with sums that are exact. */
+/** Opportunities grouped by every dimension, with sums that are exact. */
 class GroupsTest {
   private static final CurrencyUnit EUR = CurrencyUnit.EUR;
   @RegisterExtension final TestDatabase database = new TestDatabase();
