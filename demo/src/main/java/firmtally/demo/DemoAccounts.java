@@ -4,6 +4,7 @@ import firmtally.core.credit.CreditFile;
 import firmtally.server.access.Actor;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.sales.credit.CreditService;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -70,15 +71,15 @@ final class DemoAccounts {
   }
 
   /** Opens the accounts, with room for the history that is taken over. */
-  List<Long> open(List<Actor> reps, LocalDate today) {
-    List<Long> ids = new ArrayList<>();
+  List<AccountId> open(List<Actor> reps, LocalDate today) {
+    List<AccountId> ids = new ArrayList<>();
     for (int i = 0; i < COUNT; i++) {
       Actor owner = reps.get(i % reps.size());
       String[] industry = TRADES[i % TRADES.length];
       String place = PLACES[(i * 7 + i / TRADES.length) % PLACES.length];
       String host =
           (place + "-" + industry[0]).toLowerCase(Locale.ROOT).replace(' ', '-') + i + ".example";
-      long id =
+      AccountId id =
           accounts.add(
               Account.prospect(
                       place
@@ -119,7 +120,7 @@ final class DemoAccounts {
     return ids;
   }
 
-  private void note(long id, int i, Actor owner) {
+  private void note(AccountId id, int i, Actor owner) {
     if (i % 7 == 2) {
       accounts.addNote(id, "Ring before ten; the gate is shut after four.", true, owner);
     }
@@ -132,7 +133,7 @@ final class DemoAccounts {
   }
 
   /** Sets the limits of today and what is owed, so that every verdict occurs. */
-  void settle(List<Long> ids, LocalDate today) {
+  void settle(List<AccountId> ids, LocalDate today) {
     for (int i = 0; i < ids.size(); i++) {
       List<CreditFile.OpenItem> items = new ArrayList<>();
       int limit = 8_000 + random.nextInt(12) * 4_000;

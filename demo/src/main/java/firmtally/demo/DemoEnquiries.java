@@ -9,6 +9,10 @@ import firmtally.server.customers.enquiry.EnquiryService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.ClockConfig;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.CallId;
+import firmtally.server.platform.ids.CallListId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.PersonId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
@@ -122,7 +126,7 @@ class DemoEnquiries {
 
   /** One that became the opportunity of a prospect, or was dropped on the way. */
   private void converted(DemoHistory.Stage stage, int n) {
-    long id =
+    EnquiryId id =
         enquiries.take(
             form(NAMES[n % NAMES.length] + " " + (n + 2), n, n % 5 == 1 ? CAMPAIGN : ""),
             stage.manager());
@@ -154,7 +158,7 @@ class DemoEnquiries {
   }
 
   private void waiting(DemoHistory.Stage stage, int n) {
-    long id = enquiries.take(form(NAMES[n], n, ""), stage.manager());
+    EnquiryId id = enquiries.take(form(NAMES[n], n, ""), stage.manager());
     Actor owner = owner(stage, id);
     if (n % 4 == 1) {
       enquiries.talked(id, "call", "Sends a photograph of the old scale.", owner);
@@ -172,16 +176,16 @@ class DemoEnquiries {
     }
   }
 
-  private Actor owner(DemoHistory.Stage stage, long enquiry) {
-    long owner =
+  private Actor owner(DemoHistory.Stage stage, EnquiryId enquiry) {
+    PersonId owner =
         sql.sql("SELECT owner_id FROM enquiry WHERE id = :id")
             .param("id", enquiry)
-            .query(Long.class)
+            .query(PersonId.class)
             .single();
-    return stage.reps().stream().filter(r -> r.id() == owner).findFirst().orElseThrow();
+    return stage.reps().stream().filter(r -> r.id().equals(owner)).findFirst().orElseThrow();
   }
 
-  private long version(long enquiry) {
+  private long version(EnquiryId enquiry) {
     return sql.sql("SELECT version FROM enquiry WHERE id = :id")
         .param("id", enquiry)
         .query(Long.class)
@@ -193,11 +197,11 @@ class DemoEnquiries {
     CallPick mills =
         new CallPick(
             "accounts", "customer", "mill", null, null, null, null, null, null, null, null, null);
-    long id = calls.make("Mills without a plan", CAMPAIGN, mills, rep);
-    List<Long> entries =
+    CallListId id = calls.make("Mills without a plan", CAMPAIGN, mills, rep);
+    List<CallId> entries =
         sql.sql("SELECT id FROM call_entry WHERE list_id = :id ORDER BY position")
             .param("id", id)
-            .query(Long.class)
+            .query(CallId.class)
             .list();
     String[] outcomes = {"reached", "not-reached", "opportunity", "no-interest"};
     for (int i = 0; i < entries.size() / 2; i++) {

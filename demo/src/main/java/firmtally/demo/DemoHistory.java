@@ -10,6 +10,11 @@ import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ClockConfig;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.sales.approval.Approval;
 import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.order.Order;
@@ -81,7 +86,7 @@ class DemoHistory {
       List<Actor> reps,
       Actor manager,
       Actor controller,
-      List<Long> accounts,
+      List<AccountId> accounts,
       List<Product> products,
       LocalDate today,
       Random random) {
@@ -95,10 +100,11 @@ class DemoHistory {
       int account = stage.random().nextInt(stage.accounts().size() * 5 / 6);
       LocalDate opened = stage.today().minusDays(40L + (long) (DAYS - 40) * (CLOSED - i) / CLOSED);
       Actor rep = stage.ownerOf(account);
-      long id = open(stage, account, opened, i, rep);
+      OpportunityId id = open(stage, account, opened, i, rep);
       int days = 12 + stage.random().nextInt(25);
       if (stage.random().nextInt(100) < 58) {
-        ClockConfig.on(opened.plusDays(days), () -> win(stage, id, rep, "PO-" + (7000 + id)));
+        ClockConfig.on(
+            opened.plusDays(days), () -> win(stage, id, rep, "PO-" + (7000 + id.value())));
       } else {
         lose(stage, id, opened, days, rep);
       }
@@ -106,9 +112,9 @@ class DemoHistory {
     renewals(stage);
   }
 
-  private long open(Stage stage, int account, LocalDate day, int i, Actor rep) {
+  private OpportunityId open(Stage stage, int account, LocalDate day, int i, Actor rep) {
     String title = OCCASIONS[stage.random().nextInt(OCCASIONS.length)];
-    long[] id = new long[1];
+    OpportunityId[] id = new OpportunityId[1];
     ClockConfig.on(
         day,
         () ->
@@ -156,10 +162,10 @@ class DemoHistory {
   }
 
   /** Quoted, ordered, released where it was held, invoiced. */
-  private void win(Stage stage, long id, Actor rep, String number) {
-    long quote = quotes.make(id, rep);
+  private void win(Stage stage, OpportunityId id, Actor rep, String number) {
+    DocumentId quote = quotes.make(id, rep);
     sending.takeOverAsSent(quote, rep);
-    long order = orders.place(quote, number, rep);
+    DocumentId order = orders.place(quote, number, rep);
     for (Actor answerer : List.of(stage.manager(), stage.controller())) {
       Order placed = orders.readable(order, answerer);
       boolean isTheirs =
@@ -179,7 +185,7 @@ class DemoHistory {
     return new EndingService.Loss(reason, isKnown ? COMPETITORS[i % COMPETITORS.length] : null);
   }
 
-  private void lose(Stage stage, long id, LocalDate opened, int days, Actor rep) {
+  private void lose(Stage stage, OpportunityId id, LocalDate opened, int days, Actor rep) {
     String reason = LOST[stage.random().nextInt(LOST.length)];
     ClockConfig.on(
         opened.plusDays(days),
@@ -188,23 +194,26 @@ class DemoHistory {
             sending.takeOverAsSent(quotes.make(id, rep), rep);
           }
           endings.lose(
-              id, opportunities.readable(id, Actor.SYSTEM).version(), loss(reason, (int) id), rep);
+              id,
+              opportunities.readable(id, Actor.SYSTEM).version(),
+              loss(reason, (int) id.value()),
+              rep);
         });
   }
 
   /** Terms that ended before today are renewed, or let go, until none is left. */
   private void renewals(Stage stage) {
-    List<Long> due = ended(stage.today());
+    List<OpportunityId> due = ended(stage.today());
     while (!due.isEmpty()) {
-      for (long id : due) {
+      for (OpportunityId id : due) {
         Opportunity o = opportunities.readable(id, Actor.SYSTEM);
         Actor owner =
-            stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
+            stage.reps().stream().filter(r -> r.id().equals(o.ownerId())).findFirst().orElseThrow();
         ClockConfig.on(
             o.expectedClose().minusDays(9),
             () -> {
               if (stage.random().nextInt(100) < 86) {
-                win(stage, id, owner, "PO-" + (7000 + id));
+                win(stage, id, owner, "PO-" + (7000 + id.value()));
               } else {
                 endings.lose(id, o.version(), new EndingService.Loss("Not renewed", null), owner);
               }
@@ -214,14 +223,14 @@ class DemoHistory {
     }
   }
 
-  private List<Long> ended(LocalDate today) {
+  private List<OpportunityId> ended(LocalDate today) {
     return sql.sql(
             """
             SELECT id FROM opportunity WHERE state = 'open' AND renews_id IS NOT NULL AND expected_close < :day
             ORDER BY expected_close, id
             """)
         .param("day", today.minusDays(4).toString())
-        .query(Long.class)
+        .query(OpportunityId.class)
         .list();
   }
 
@@ -230,7 +239,7 @@ class DemoHistory {
       int account = (i * 7) % stage.accounts().size();
       Actor rep = stage.ownerOf(account);
       LocalDate opened = stage.today().minusDays(2L + stage.random().nextInt(85));
-      long id = open(stage, account, opened, i, rep);
+      OpportunityId id = open(stage, account, opened, i, rep);
       int turn = i % 10;
       LocalDate later = min(opened.plusDays(1L + stage.random().nextInt(40)), stage.today());
       ClockConfig.on(later, () -> work(stage, id, turn, rep));
@@ -239,7 +248,7 @@ class DemoHistory {
     sendSome(stage);
   }
 
-  private void work(Stage stage, long id, int turn, Actor rep) {
+  private void work(Stage stage, OpportunityId id, int turn, Actor rep) {
     if (turn >= 2 && turn <= 4) {
       move(id, 1, rep);
     } else if (turn == 5 || turn == 6 || turn == 8) {
@@ -263,21 +272,21 @@ class DemoHistory {
     }
   }
 
-  private void move(long id, int to, Actor rep) {
+  private void move(OpportunityId id, int to, Actor rep) {
     Opportunity o = opportunities.readable(id, Actor.SYSTEM);
-    long stage =
+    StageId stage =
         sql.sql(
                 "SELECT id FROM stage WHERE process_id = :process ORDER BY position LIMIT 1 OFFSET :to")
             .param("process", o.processId())
             .param("to", to)
-            .query(Long.class)
+            .query(StageId.class)
             .single();
     moves.move(id, o.version(), stage, rep);
   }
 
   /** Fresh orders: some released, some held by margin, credit or the missing number. */
   private void orderSome(Stage stage) {
-    List<Long> sent =
+    List<DocumentId> sent =
         quotes(
             stage,
             """
@@ -286,13 +295,13 @@ class DemoHistory {
             ORDER BY id DESC LIMIT 26
             """);
     for (int i = 0; i < sent.size(); i += 2) {
-      long quote = sent.get(i);
+      DocumentId quote = sent.get(i);
       String number = i % 3 == 0 ? "" : "PO-" + (9000 + i);
       LocalDate quoted = quotes.readable(quote, Actor.SYSTEM).document().madeOn();
       LocalDate day = stage.today().minusDays(i / 2L);
       order(stage, quote, number, day.isBefore(quoted) ? quoted : day);
     }
-    List<Long> deep =
+    List<DocumentId> deep =
         quotes(
             stage,
             """
@@ -301,9 +310,9 @@ class DemoHistory {
             WHERE q.state = 'sent' AND q.valid_until >= :today AND o.state = 'open' AND w.sign_off_role IS NOT NULL
             ORDER BY w.contract, q.id LIMIT 2
             """);
-    deep.forEach(quote -> order(stage, quote, "PO-" + (9500 + quote), stage.today()));
+    deep.forEach(quote -> order(stage, quote, "PO-" + (9500 + quote.value()), stage.today()));
     // At those who order by number only, and for once without one.
-    List<Long> byNumber =
+    List<DocumentId> byNumber =
         quotes(
             stage,
             """
@@ -317,7 +326,7 @@ class DemoHistory {
 
   /** Drafts that leave today, and drafts whose terms wait for the manager. */
   private void sendSome(Stage stage) {
-    List<Long> ready =
+    List<DocumentId> ready =
         quotes(
             stage,
             """
@@ -326,33 +335,33 @@ class DemoHistory {
             WHERE q.state = 'draft' AND q.valid_until >= :today AND w.sign_off_role IS NULL
             GROUP BY o.owner_id ORDER BY o.owner_id
             """);
-    for (long quote : ready) {
+    for (DocumentId quote : ready) {
       Actor owner = owner(stage, quote);
       sending.send(quote, quotes.readable(quote, owner).version(), "", owner);
     }
-    List<Long> deep =
+    List<DocumentId> deep =
         quotes(
             stage,
             """
             SELECT q.id FROM quote q JOIN worksheet w ON w.id = q.worksheet_id
             WHERE q.state = 'draft' AND w.sign_off_role IS NOT NULL AND q.valid_until <> :today ORDER BY q.id LIMIT 2
             """);
-    for (long quote : deep) {
+    for (DocumentId quote : deep) {
       quotes.askForSignOff(quote, "They compare us with two others.", owner(stage, quote));
     }
   }
 
-  private List<Long> quotes(Stage stage, String which) {
-    return sql.sql(which).param("today", stage.today()).query(Long.class).list();
+  private List<DocumentId> quotes(Stage stage, String which) {
+    return sql.sql(which).param("today", stage.today()).query(DocumentId.class).list();
   }
 
-  private Actor owner(Stage stage, long quote) {
-    long opportunity = quotes.readable(quote, Actor.SYSTEM).opportunityId();
-    long owner = opportunities.readable(opportunity, Actor.SYSTEM).ownerId();
-    return stage.reps().stream().filter(rep -> rep.id() == owner).findFirst().orElseThrow();
+  private Actor owner(Stage stage, DocumentId quote) {
+    OpportunityId opportunity = quotes.readable(quote, Actor.SYSTEM).opportunityId();
+    PersonId owner = opportunities.readable(opportunity, Actor.SYSTEM).ownerId();
+    return stage.reps().stream().filter(rep -> rep.id().equals(owner)).findFirst().orElseThrow();
   }
 
-  private void order(Stage stage, long quote, String number, LocalDate day) {
+  private void order(Stage stage, DocumentId quote, String number, LocalDate day) {
     Actor owner = owner(stage, quote);
     ClockConfig.on(day, () -> orders.place(quote, number, owner));
   }

@@ -12,6 +12,8 @@ import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.sales.credit.CreditService;
 import java.time.Clock;
@@ -136,7 +138,7 @@ class DemoLoader implements SmartLifecycle {
     List<Product> products = new DemoCatalogue(catalogue, rules).load(today, random);
     sets.load(manager);
     DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
-    List<Long> ids = buyers.open(reps, today);
+    List<AccountId> ids = buyers.open(reps, today);
     DemoHistory.Stage stage =
         new DemoHistory.Stage(reps, manager, controller, ids, products, today, random);
     history.closed(stage);
@@ -151,7 +153,7 @@ class DemoLoader implements SmartLifecycle {
   private Actor person(String name, Role role, String team) {
     String login = name.substring(0, name.indexOf(' ')).toLowerCase(Locale.ROOT);
     String email = login + "@harrowplumb.example";
-    long id =
+    PersonId id =
         people.add(
             new Input(),
             new UserService.NewUser(login, name, email, role, team, PASSWORD),
@@ -160,7 +162,7 @@ class DemoLoader implements SmartLifecycle {
   }
 
   /** Two accounts get no more credit, whatever the figures say. */
-  private void stop(List<Long> ids) {
+  private void stop(List<AccountId> ids) {
     accounts.setStopped(ids.get(17), true, Actor.SYSTEM);
     accounts.setStopped(ids.get(33), true, Actor.SYSTEM);
   }

@@ -11,6 +11,11 @@ import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.platform.ClockConfig;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.RecordId;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
@@ -53,9 +58,9 @@ class DemoPipeline {
   }
 
   void furnish(DemoHistory.Stage stage) {
-    List<Long> open =
+    List<OpportunityId> open =
         sql.sql("SELECT id FROM opportunity WHERE state = 'open' AND renews_id IS NULL ORDER BY id")
-            .query(Long.class)
+            .query(OpportunityId.class)
             .list();
     for (int i = 0; i < open.size(); i++) {
       Opportunity o = opportunities.readable(open.get(i), Actor.SYSTEM);
@@ -69,7 +74,7 @@ class DemoPipeline {
   }
 
   private static Actor owner(DemoHistory.Stage stage, Opportunity o) {
-    return stage.reps().stream().filter(r -> r.id() == o.ownerId()).findFirst().orElseThrow();
+    return stage.reps().stream().filter(r -> r.id().equals(o.ownerId())).findFirst().orElseThrow();
   }
 
   private void describe(DemoHistory.Stage stage, Opportunity o, int n, Actor owner) {
@@ -90,7 +95,7 @@ class DemoPipeline {
       byte[] text =
           ("Floor plan, hall " + n + ": scale 3 by 4 m, pit 120 mm.\n")
               .getBytes(StandardCharsets.UTF_8);
-      files.add("opportunity", o.id(), "hall-" + n + "-plan.txt", text, owner);
+      files.add("opportunity", RecordId.of(o.id()), "hall-" + n + "-plan.txt", text, owner);
     }
   }
 
@@ -109,21 +114,21 @@ class DemoPipeline {
         contact(o.accountId()));
   }
 
-  private Long contact(long account) {
+  private ContactId contact(AccountId account) {
     return sql.sql("SELECT MIN(id) FROM contact WHERE account_id = :id")
         .param("id", account)
-        .query(Long.class)
+        .query(ContactId.class)
         .single();
   }
 
   private TeamService.TeamForm team(DemoHistory.Stage stage, Opportunity o, int n) {
     Actor colleague =
         stage.reps().stream()
-            .filter(r -> r.id() != o.ownerId())
+            .filter(r -> !r.id().equals(o.ownerId()))
             .skip(n / 4 % (stage.reps().size() - 1))
             .findFirst()
             .orElseThrow();
-    Long contact = contact(o.accountId());
+    ContactId contact = contact(o.accountId());
     return new TeamService.TeamForm(
         List.of(TAGS[n / 4 % TAGS.length]),
         n % 8 == 0 ? List.of(DemoHistory.COMPETITORS[n / 8 % 3]) : List.of(),
@@ -134,7 +139,7 @@ class DemoPipeline {
   }
 
   /** Some rest until a day, one comes back today. */
-  private void rest(DemoHistory.Stage stage, List<Long> open) {
+  private void rest(DemoHistory.Stage stage, List<OpportunityId> open) {
     for (int i = 11; i < open.size(); i += 31) {
       Opportunity o = opportunities.readable(open.get(i), Actor.SYSTEM);
       Actor owner = owner(stage, o);
@@ -153,7 +158,7 @@ class DemoPipeline {
 
   /** A second process of new business, with a stage that only one team works. */
   private void projectPath(DemoHistory.Stage stage) {
-    long id = processes.add("Weighbridge project", "new", stage.manager());
+    ProcessId id = processes.add("Weighbridge project", "new", stage.manager());
     ProcessService.SalesProcess process = processes.get(id);
     processes.change(
         id,
@@ -194,8 +199,8 @@ class DemoPipeline {
     }
   }
 
-  private void project(DemoHistory.Stage stage, long process, int n, Actor rep) {
-    long id =
+  private void project(DemoHistory.Stage stage, ProcessId process, int n, Actor rep) {
+    OpportunityId id =
         opportunities.open(
             Opening.of(stage.accounts().get(n * 5), "Weighbridge at gate " + (n + 1), "new")
                 .with(Optional.of(process), Optional.empty())

@@ -8,6 +8,7 @@ import static firmtally.tests.Sales.sentQuote;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.core.credit.CreditFile;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.sales.credit.CreditService;
 import java.util.HashMap;
 import java.util.List;
@@ -37,7 +38,7 @@ class CreditTest {
     HOUSE
         .part(CreditService.class)
         .add(
-            account,
+            new AccountId(account),
             List.of(new CreditFile.Limit(House.TODAY.minusYears(1), Money.parse("EUR " + limit))),
             owed.entrySet().stream()
                 .map(

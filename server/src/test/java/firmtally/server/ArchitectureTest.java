@@ -3,6 +3,7 @@ package firmtally.server;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.methods;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noFields;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.domain.JavaMethod;
@@ -15,6 +16,8 @@ import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.web.Cursor;
 import org.springframework.web.bind.annotation.RequestMapping;
 
 @AnalyzeClasses(packages = "firmtally", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -44,6 +47,27 @@ class ArchitectureTest {
   @ArchTest
   static final ArchRule NO_CIRCLES =
       slices().matching("firmtally.server.(**)").should().beFreeOfCycles();
+
+  /** What is asked for an account's id cannot be given a contact's. */
+  @ArchTest
+  static final ArchRule IDS_SAY_WHAT_THEY_NAME =
+      noFields()
+          .that()
+          .haveNameMatching("(id|.+Id)")
+          .and()
+          .areDeclaredInClassesThat()
+          .doNotHaveFullyQualifiedName(Cursor.class.getName())
+          .and()
+          .areDeclaredInClassesThat()
+          .doNotHaveFullyQualifiedName(ChangeLog.Entry.class.getName())
+          .and()
+          .areDeclaredInClassesThat()
+          .resideInAPackage("firmtally.server..")
+          .should()
+          .haveRawType(long.class)
+          .orShould()
+          .haveRawType(Long.class)
+          .because("ids are typed: see firmtally.server.platform.ids");
 
   /** Every door asks who comes, or says why it does not. */
   @ArchTest

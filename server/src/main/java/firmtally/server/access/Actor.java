@@ -1,5 +1,6 @@
 package firmtally.server.access;
 
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.NotAllowed;
 
 /**
@@ -7,12 +8,13 @@ import firmtally.server.platform.web.NotAllowed;
  *
  * @param team null for somebody who belongs to no team
  */
-public record Actor(long id, String login, String name, String email, Role role, String team) {
+public record Actor(PersonId id, String login, String name, String email, Role role, String team) {
   /** What the company does by itself: what comes due, what comes in by the web form. */
-  public static final Actor SYSTEM = new Actor(0, "system", "Firm Tally", "", Role.SYSTEM, null);
+  public static final Actor SYSTEM =
+      new Actor(new PersonId(0), "system", "Firm Tally", "", Role.SYSTEM, null);
 
   /** Whose a record is. */
-  public record Owner(long id, String name, String team) {}
+  public record Owner(PersonId id, String name, String team) {}
 
   /** Whether they act for everybody of a team: a manager without a team does for all. */
   public boolean manages(String ofTeam) {
@@ -27,7 +29,7 @@ public record Actor(long id, String login, String name, String email, Role role,
    * already.
    */
   public boolean mayChange(Owner owner) {
-    return id == owner.id() || manages(owner.team());
+    return id.equals(owner.id()) || manages(owner.team());
   }
 
   /**

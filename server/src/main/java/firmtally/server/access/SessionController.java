@@ -3,6 +3,7 @@ package firmtally.server.access;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.platform.TallySettings;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.TooMany;
 import io.github.bucket4j.Bucket;
@@ -62,7 +63,7 @@ class SessionController {
    */
   record SessionView(@MaybeNull Me me, boolean needsSetup, boolean demo, String today) {}
 
-  record Me(long id, String name, String email, String role, @MaybeNull String team) {
+  record Me(PersonId id, String name, String email, String role, @MaybeNull String team) {
     static Me of(Actor actor) {
       return new Me(actor.id(), actor.name(), actor.email(), actor.role().word(), actor.team());
     }

@@ -1,5 +1,6 @@
 package firmtally.server.access;
 
+import firmtally.server.platform.ids.PersonId;
 import java.io.Serializable;
 
 /**
@@ -8,4 +9,4 @@ import java.io.Serializable;
  *
  * @param number the user's session number when it began; with another number it is over
  */
-record SessionUser(long id, long number) implements Serializable {}
+record SessionUser(PersonId id, long number) implements Serializable {}

@@ -1,5 +1,6 @@
 package firmtally.server.access;
 
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -36,7 +37,7 @@ class UserController {
       @MaybeNull String team,
       String password) {}
 
-  record UserAdded(long id) {}
+  record UserAdded(PersonId id) {}
 
   record NewPassword(String password) {}
 
@@ -58,14 +59,15 @@ class UserController {
         new UserService.NewUser(
             typed.login(), typed.name(), typed.email(), role, typed.team(), typed.password());
     return new UserAdded(
-        once.once(key, actor.id(), "add-user", "", () -> users.add(input, user, actor)));
+        once.once(
+            key, actor.id(), "add-user", "", PersonId::new, () -> users.add(input, user, actor)));
   }
 
   /** Changes somebody's name, email, role and team; it holds from their next request on. */
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable PersonId id,
       @RequestHeader("If-Match") String version,
       @RequestBody UserService.UserForm typed,
       @SignedIn Actor actor) {
@@ -75,27 +77,28 @@ class UserController {
   /** Shuts somebody out; their sessions are over at once. */
   @PostMapping("/{id}/deactivated")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void deactivate(@PathVariable long id, @SignedIn Actor actor) {
+  void deactivate(@PathVariable PersonId id, @SignedIn Actor actor) {
     users.setActive(id, false, actor);
   }
 
   @PostMapping("/{id}/reactivated")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void reactivate(@PathVariable long id, @SignedIn Actor actor) {
+  void reactivate(@PathVariable PersonId id, @SignedIn Actor actor) {
     users.setActive(id, true, actor);
   }
 
   /** Sets somebody's password; their sessions are over at once. */
   @PutMapping("/{id}/password")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void resetPassword(@PathVariable long id, @RequestBody NewPassword typed, @SignedIn Actor actor) {
+  void resetPassword(
+      @PathVariable PersonId id, @RequestBody NewPassword typed, @SignedIn Actor actor) {
     users.resetPassword(id, typed.password(), actor);
   }
 
   /** Ends every session of somebody. */
   @DeleteMapping("/{id}/sessions")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void endSessions(@PathVariable long id, @SignedIn Actor actor) {
+  void endSessions(@PathVariable PersonId id, @SignedIn Actor actor) {
     users.endSessions(id, actor);
   }
 }

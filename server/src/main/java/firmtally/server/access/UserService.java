@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Remembered;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotAllowed;
@@ -46,7 +47,7 @@ public class UserService {
   private final ChangeLog log;
   private final Clock clock;
   private final String nobodysPassword;
-  private final Remembered<Map<Long, UserStore.UserRow>> users;
+  private final Remembered<Map<PersonId, UserStore.UserRow>> users;
   private final Cache<String, Boolean> signedOut =
       Caffeine.newBuilder().maximumSize(MOST_SIGNED_OUT).expireAfterWrite(KEPT).build();
 
@@ -59,8 +60,8 @@ public class UserService {
     this.users = new Remembered<>(this::read);
   }
 
-  private Map<Long, UserStore.UserRow> read() {
-    Map<Long, UserStore.UserRow> byId = new LinkedHashMap<>();
+  private Map<PersonId, UserStore.UserRow> read() {
+    Map<PersonId, UserStore.UserRow> byId = new LinkedHashMap<>();
     store.list().forEach(row -> byId.put(row.id(), row));
     return byId;
   }
@@ -71,7 +72,7 @@ public class UserService {
    * @param active whether they can sign in
    */
   public record UserView(
-      long id,
+      PersonId id,
       String name,
       String email,
       String role,
@@ -96,7 +97,7 @@ public class UserService {
   }
 
   /** Whether there is an active user of an id. */
-  public boolean isActive(long id) {
+  public boolean isActive(PersonId id) {
     return Optional.ofNullable(users.get().get(id)).filter(UserStore.UserRow::isActive).isPresent();
   }
 
@@ -106,11 +107,11 @@ public class UserService {
   }
 
   /** A user by their id. */
-  public Actor get(long id) {
+  public Actor get(PersonId id) {
     return row(id).actor();
   }
 
-  private UserStore.UserRow row(long id) {
+  private UserStore.UserRow row(PersonId id) {
     return Optional.ofNullable(users.get().get(id)).orElseThrow(() -> new NotThere(USER, id));
   }
 
@@ -142,7 +143,9 @@ public class UserService {
         .filter(UserStore.UserRow::isActive)
         .map(UserStore.UserRow::actor)
         .filter(actor -> actor.role().manages())
-        .min(Comparator.comparing((Actor a) -> a.role() != Role.MANAGER).thenComparing(Actor::id))
+        .min(
+            Comparator.comparing((Actor a) -> a.role() != Role.MANAGER)
+                .thenComparing(a -> a.id().value()))
         .orElseThrow(() -> new NotPossible("Nobody has been set up yet."));
   }
 
@@ -161,7 +164,7 @@ public class UserService {
 
   /** Changes name, email, role and team; it holds from the next request on. */
   @Transactional
-  public void change(long id, long version, UserForm typed, Actor by) {
+  public void change(PersonId id, long version, UserForm typed, Actor by) {
     by.checkAdministrates();
     UserStore.UserRow before = row(id);
     Input input = new Input();
@@ -176,7 +179,7 @@ public class UserService {
     if (typed.role() == null || typed.role().isBlank()) {
       input.refuse("role", "Choose a role.");
     }
-    if (id == by.id() && after.role() != Role.ADMINISTRATOR) {
+    if (id.equals(by.id()) && after.role() != Role.ADMINISTRATOR) {
       input.refuse("role", "You cannot take the administrator's role from yourself.");
     }
     input.check();
@@ -196,7 +199,7 @@ public class UserService {
     return role;
   }
 
-  private void note(Actor by, long id, String what, String before, String after) {
+  private void note(Actor by, PersonId id, String what, String before, String after) {
     if (!Objects.equals(before, after)) {
       log.note(by.id(), USER, id, what, before, after);
     }
@@ -208,10 +211,10 @@ public class UserService {
 
   /** Shuts somebody out at once, or lets them in again. */
   @Transactional
-  public void setActive(long id, boolean active, Actor by) {
+  public void setActive(PersonId id, boolean active, Actor by) {
     by.checkAdministrates();
     UserStore.UserRow before = row(id);
-    if (id == by.id()) {
+    if (id.equals(by.id())) {
       throw new NotPossible("You cannot deactivate yourself.");
     }
     if (before.isActive() == active) {
@@ -230,8 +233,8 @@ public class UserService {
 
   /** Ends every session of somebody, wherever they are signed in. */
   @Transactional
-  public void endSessions(long id, Actor by) {
-    if (id != by.id()) {
+  public void endSessions(PersonId id, Actor by) {
+    if (!id.equals(by.id())) {
       by.checkAdministrates();
     }
     row(id);
@@ -256,7 +259,7 @@ public class UserService {
 
   /** Sets somebody else's password; all sessions of theirs are over. */
   @Transactional
-  public void resetPassword(long id, String typed, Actor by) {
+  public void resetPassword(PersonId id, String typed, Actor by) {
     by.checkAdministrates();
     row(id);
     Input input = new Input();
@@ -316,7 +319,7 @@ public class UserService {
 
   /** Adds a user; problems with name, user name and password are gathered in the input. */
   @Transactional
-  public long add(Input input, NewUser user, Actor by) {
+  public PersonId add(Input input, NewUser user, Actor by) {
     String login = input.text("login", user.login(), LONGEST);
     String name = input.text("name", user.name(), LONGEST);
     String email = input.email("email", user.email(), LONGEST);
@@ -329,7 +332,7 @@ public class UserService {
     }
     String team = input.optionalText("team", user.team(), LONGEST);
     input.check();
-    long id =
+    PersonId id =
         store.insert(
             login, name, email, user.role(), blankToNull(team), passwords.encode(user.password()));
     users.forget();
@@ -347,7 +350,7 @@ public class UserService {
   }
 
   /** Refuses with words when somebody is no active user. */
-  public void checkActive(Input input, String at, long id) {
+  public void checkActive(Input input, String at, PersonId id) {
     if (!isActive(id)) {
       input.refuse(at, "Choose an active user.");
     }

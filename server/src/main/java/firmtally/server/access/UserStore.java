@@ -1,6 +1,7 @@
 package firmtally.server.access;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.PersonId;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -20,7 +21,7 @@ class UserStore {
   }
 
   record UserRow(
-      long id,
+      PersonId id,
       String login,
       String name,
       String email,
@@ -58,14 +59,14 @@ class UserStore {
     return sql.sql(COLUMNS + "ORDER BY name, id").query(UserRow.class).list();
   }
 
-  Optional<String> calendarKey(long id) {
+  Optional<String> calendarKey(PersonId id) {
     return sql.sql("SELECT calendar_key FROM person WHERE id = :id AND calendar_key IS NOT NULL")
         .param("id", id)
         .query(String.class)
         .optional();
   }
 
-  void setCalendarKey(long id, String key) {
+  void setCalendarKey(PersonId id, String key) {
     sql.sql("UPDATE person SET calendar_key = :key WHERE id = :id")
         .param("key", key)
         .param("id", id)
@@ -73,7 +74,7 @@ class UserStore {
   }
 
   /** What an administrator changes of somebody. */
-  record Change(long id, long version, String name, String email, Role role, String team) {}
+  record Change(PersonId id, long version, String name, String email, Role role, String team) {}
 
   int update(Change change) {
     return sql.sql(
@@ -91,7 +92,7 @@ class UserStore {
   }
 
   /** Shuts somebody out from an instant on, or lets them in again without one. */
-  void setDeactivated(long id, Instant at) {
+  void setDeactivated(PersonId id, Instant at) {
     sql.sql(
             """
             UPDATE person SET deactivated_at = :at, session_number = session_number + 1, version = version + 1
@@ -103,7 +104,7 @@ class UserStore {
   }
 
   /** Sets another password; every session of theirs is over. */
-  void setPassword(long id, String encoded) {
+  void setPassword(PersonId id, String encoded) {
     sql.sql(
             """
             UPDATE person SET password = :password, session_number = session_number + 1, version = version + 1
@@ -115,13 +116,14 @@ class UserStore {
   }
 
   /** Ends every session of somebody. */
-  void endSessions(long id) {
+  void endSessions(PersonId id) {
     sql.sql("UPDATE person SET session_number = session_number + 1 WHERE id = :id")
         .param("id", id)
         .update();
   }
 
-  long insert(String login, String name, String email, Role role, String team, String password) {
+  PersonId insert(
+      String login, String name, String email, Role role, String team, String password) {
     return sql.sql(
             """
             INSERT INTO person (login, name, email, role, team, password)
@@ -133,7 +135,7 @@ class UserStore {
         .param("role", role.word())
         .param("team", team)
         .param("password", password)
-        .query(Long.class)
+        .query(PersonId.class)
         .single();
   }
 }

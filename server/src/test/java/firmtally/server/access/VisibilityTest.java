@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,10 +19,10 @@ import org.junit.jupiter.params.provider.CsvSource;
 class VisibilityTest {
   @RegisterExtension final TestDatabase database = new TestDatabase();
   private final Map<String, Actor> people = new HashMap<>();
-  private long ownAlone;
-  private long shared;
-  private long handedOver;
-  private long account;
+  private OpportunityId ownAlone;
+  private OpportunityId shared;
+  private OpportunityId handedOver;
+  private AccountId account;
 
   @BeforeEach
   void twoTeamsAndOnesWithoutOne() {
@@ -50,7 +52,7 @@ class VisibilityTest {
     people.put(login, company.person(login, role, team));
   }
 
-  private boolean holds(String rule, long opportunity, String who) {
+  private boolean holds(String rule, OpportunityId opportunity, String who) {
     return Visibility.bind(
             database
                 .sql()
@@ -144,9 +146,9 @@ class VisibilityTest {
 
   @Test
   void aListOfWhatSomebodySeesHoldsWhatTheyAreAnsweredOneByOne() {
-    List<Long> all = List.of(ownAlone, shared, handedOver);
+    List<OpportunityId> all = List.of(ownAlone, shared, handedOver);
     for (Actor actor : people.values()) {
-      List<Long> listed =
+      List<OpportunityId> listed =
           Visibility.bind(
                   database
                       .sql()
@@ -155,7 +157,7 @@ class VisibilityTest {
                               + Visibility.OPPORTUNITY_READABLE
                               + " ORDER BY o.id"),
                   actor)
-              .query(Long.class)
+              .query(OpportunityId.class)
               .list();
       assertThat(listed)
           .as(actor.login())

@@ -4,6 +4,7 @@ import firmtally.core.pricing.PriceRule;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.PriceRuleId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -38,7 +39,7 @@ class PriceRuleController {
 
   /** A rule as it is kept. */
   record SavedRule(
-      long id,
+      PriceRuleId id,
       String code,
       String scope,
       @MaybeNull String forWhom,

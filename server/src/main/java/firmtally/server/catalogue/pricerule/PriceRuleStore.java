@@ -9,6 +9,7 @@ import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.PriceRuleId;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -61,7 +62,7 @@ class PriceRuleStore implements PriceRuleService.Known {
   }
 
   /** A rule as it is kept. */
-  record Kept(long id, PriceRule rule, boolean deactivated, long version) {}
+  record Kept(PriceRuleId id, PriceRule rule, boolean deactivated, long version) {}
 
   /**
    * A narrowed list of rules.
@@ -130,9 +131,9 @@ class PriceRuleStore implements PriceRuleService.Known {
         .list();
   }
 
-  long insert(PriceRule rule) {
+  PriceRuleId insert(PriceRule rule) {
     inUse.forget();
-    return bound(INSERT, rule).query(Long.class).single();
+    return bound(INSERT, rule).query(PriceRuleId.class).single();
   }
 
   int update(PriceRule rule, long version) {
@@ -140,7 +141,7 @@ class PriceRuleStore implements PriceRuleService.Known {
     return bound(UPDATE, rule).param("version", version).update();
   }
 
-  int setDeactivated(long id, long version, boolean deactivated) {
+  int setDeactivated(PriceRuleId id, long version, boolean deactivated) {
     inUse.forget();
     return sql.sql(
             """
@@ -240,6 +241,10 @@ class PriceRuleStore implements PriceRuleService.Known {
             Optional.ofNullable(row.getString("to_day")).map(LocalDate::parse),
             Columns.maybe(row, "price", UnitPrice::ofTenThousandths),
             Columns.maybe(row, "percent_off", Percent::ofTenThousandths));
-    return new Kept(row.getLong("id"), rule, row.getBoolean("deactivated"), row.getLong("version"));
+    return new Kept(
+        new PriceRuleId(row.getLong("id")),
+        rule,
+        row.getBoolean("deactivated"),
+        row.getLong("version"));
   }
 }

@@ -5,6 +5,8 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ProductId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -102,7 +104,7 @@ class ProductController {
   }
 
   record ProductPage(
-      ProductView product, long id, long version, boolean pictured, List<RuleView> rules) {}
+      ProductView product, ProductId id, long version, boolean pictured, List<RuleView> rules) {}
 
   record AssortmentForm(List<String> families) {}
 
@@ -203,7 +205,7 @@ class ProductController {
   @PutMapping("/assortments/{account}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void setAssortment(
-      @PathVariable long account, @RequestBody AssortmentForm typed, @SignedIn Actor actor) {
+      @PathVariable AccountId account, @RequestBody AssortmentForm typed, @SignedIn Actor actor) {
     catalogue.setAssortment(account, typed.families(), actor);
   }
 }

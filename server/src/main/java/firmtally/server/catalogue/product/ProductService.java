@@ -6,6 +6,8 @@ import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ProductId;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
@@ -40,7 +42,7 @@ public class ProductService {
   private final ChangeLog log;
   private final ApplicationEventPublisher events;
   private final Remembered<List<String>> families;
-  private final Remembered<Map<Long, Set<String>>> assortments;
+  private final Remembered<Map<AccountId, Set<String>>> assortments;
 
   ProductService(
       ProductStore store,
@@ -74,7 +76,7 @@ public class ProductService {
       @MaybeNull String leadDays) {}
 
   /** What of a product is not priced: its number in the database, its version, its picture. */
-  public record ProductMeta(long id, long version, boolean pictured) {}
+  public record ProductMeta(ProductId id, long version, boolean pictured) {}
 
   /** A picture as it is shown. */
   record Picture(byte[] bytes, String type) {}
@@ -117,7 +119,7 @@ public class ProductService {
   }
 
   /** The families that an account may buy from; empty when all of them. */
-  public Set<String> assortmentOf(long account) {
+  public Set<String> assortmentOf(AccountId account) {
     return assortments.get().getOrDefault(account, Set.of());
   }
 
@@ -155,7 +157,7 @@ public class ProductService {
    * @return its number in the database
    */
   @Transactional
-  public long add(ProductForm typed, Actor actor) {
+  public ProductId add(ProductForm typed, Actor actor) {
     actor.checkManages();
     Input input = new Input();
     Optional<Product> product = new ProductReader(input).read(typed);
@@ -163,7 +165,7 @@ public class ProductService {
     if (store.find(product.get().code()).isPresent()) {
       throw BadInput.at("code", "There is a product of this code already.");
     }
-    long id = add(product.get());
+    ProductId id = add(product.get());
     log.note(actor.id(), PRODUCT, id, "added", null, words(product.get()));
     return id;
   }
@@ -281,10 +283,10 @@ public class ProductService {
 
   /** A customer who may buy from some families only. */
   public record AssortmentView(
-      long accountId, String number, String account, List<String> families) {}
+      AccountId accountId, String number, String account, List<String> families) {}
 
   List<AssortmentView> ranges() {
-    Map<Long, List<ProductStore.AssortmentRow>> byAccount =
+    Map<AccountId, List<ProductStore.AssortmentRow>> byAccount =
         store.ranges().stream()
             .collect(
                 Collectors.groupingBy(
@@ -304,7 +306,7 @@ public class ProductService {
 
   /** Says from which families an account may buy; none means all. */
   @Transactional
-  public void setAssortment(long account, List<String> families, Actor actor) {
+  public void setAssortment(AccountId account, List<String> families, Actor actor) {
     actor.checkManages();
     if (!store.isAccount(account)) {
       throw new NotThere("account", account);
@@ -331,8 +333,8 @@ public class ProductService {
    * @return its number in the database
    */
   @Transactional
-  public long add(Product product) {
-    long id = store.insert(product);
+  public ProductId add(Product product) {
+    ProductId id = store.insert(product);
     families.forget();
     index.add("product", id, product.code(), product.name() + " " + product.family());
     return id;

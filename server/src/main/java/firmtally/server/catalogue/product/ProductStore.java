@@ -6,6 +6,8 @@ import firmtally.core.money.UnitPrice;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ProductId;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Collection;
@@ -104,8 +106,8 @@ class ProductStore {
         .list();
   }
 
-  long insert(Product product) {
-    return bound(INSERT, product).query(Long.class).single();
+  ProductId insert(Product product) {
+    return bound(INSERT, product).query(ProductId.class).single();
   }
 
   /** Writes all of a product save its code. */
@@ -131,7 +133,7 @@ class ProductStore {
   }
 
   /** What there is of a product beside its figures. */
-  record Meta(String code, long id, long version, String picture, String pictureType) {}
+  record Meta(String code, ProductId id, long version, String picture, String pictureType) {}
 
   Optional<Meta> meta(String code) {
     return metas(List.of(code)).values().stream().findFirst();
@@ -152,7 +154,7 @@ class ProductStore {
         .collect(Collectors.toMap(Meta::code, Function.identity()));
   }
 
-  void setPicture(long id, String sha256, String type) {
+  void setPicture(ProductId id, String sha256, String type) {
     sql.sql(
             """
             UPDATE product SET picture = :picture, picture_type = :type, version = version + 1
@@ -164,14 +166,14 @@ class ProductStore {
         .update();
   }
 
-  boolean isAccount(long id) {
+  boolean isAccount(AccountId id) {
     return sql.sql("SELECT EXISTS (SELECT 1 FROM account WHERE id = :id)")
         .param("id", id)
         .query(Boolean.class)
         .single();
   }
 
-  void setAssortment(long account, Collection<String> families) {
+  void setAssortment(AccountId account, Collection<String> families) {
     sql.sql("DELETE FROM account_assortment WHERE account_id = :account")
         .param("account", account)
         .update();
@@ -183,7 +185,7 @@ class ProductStore {
     }
   }
 
-  record AssortmentRow(long accountId, String number, String name, String family) {}
+  record AssortmentRow(AccountId accountId, String number, String name, String family) {}
 
   List<AssortmentRow> ranges() {
     return sql.sql(
@@ -240,14 +242,15 @@ class ProductStore {
   }
 
   /** The families that accounts may buy from, by account; whoever is not there may buy from all. */
-  Map<Long, Set<String>> assortments() {
-    Map<Long, Set<String>> families = new HashMap<>();
+  Map<AccountId, Set<String>> assortments() {
+    Map<AccountId, Set<String>> families = new HashMap<>();
     sql.sql("SELECT account_id, family FROM account_assortment ORDER BY family")
         .query(
             (RowCallbackHandler)
                 row ->
                     families
-                        .computeIfAbsent(row.getLong(1), account -> new LinkedHashSet<>())
+                        .computeIfAbsent(
+                            new AccountId(row.getLong(1)), account -> new LinkedHashSet<>())
                         .add(row.getString(2)));
     return families;
   }

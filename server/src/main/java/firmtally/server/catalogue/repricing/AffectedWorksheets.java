@@ -4,6 +4,10 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.ids.WorksheetId;
 import java.util.Collection;
 import java.util.List;
 import org.springframework.stereotype.Repository;
@@ -44,7 +48,12 @@ class AffectedWorksheets {
 
   /** An open opportunity or a draft quote. */
   record Sheet(
-      String home, long id, String number, String title, long opportunityId, long worksheetId) {}
+      String home,
+      RecordId id,
+      String number,
+      String title,
+      OpportunityId opportunityId,
+      WorksheetId worksheetId) {}
 
   /** All that hold some products, whoever's they are. */
   List<Sheet> holding(Collection<String> codes) {
@@ -69,7 +78,7 @@ class AffectedWorksheets {
   }
 
   /** All of an account. */
-  List<Sheet> ofAccount(long account) {
+  List<Sheet> ofAccount(AccountId account) {
     return sql.sql(OF_ACCOUNT + ORDER).param("account", account).query(Sheet.class).list();
   }
 }

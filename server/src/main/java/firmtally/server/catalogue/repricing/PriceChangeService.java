@@ -9,6 +9,8 @@ import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.PriceChangeId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -93,7 +95,11 @@ class PriceChangeService {
       String costAfter) {}
 
   /** A worksheet that holds one of the products. */
-  record PlaceView(String home, long id, String number, String title) {}
+  record PlaceView(String home, RecordId id, String number, String title) {
+    PlaceView {
+      id = Input.given(id, RecordId::new);
+    }
+  }
 
   /** What would be changed, and which worksheets hold it. */
   record PriceChangePreview(String words, List<Repriced> products, List<PlaceView> places) {}
@@ -113,7 +119,7 @@ class PriceChangeService {
 
   /** A change that was made. */
   record PriceChangeView(
-      long id,
+      PriceChangeId id,
       Instant at,
       String person,
       String words,
@@ -257,14 +263,14 @@ class PriceChangeService {
 
   /** Sets the prices, all of them; open worksheets are worked out anew with them. */
   @Transactional
-  long apply(PriceChangeForm typed, Actor actor) {
+  PriceChangeId apply(PriceChangeForm typed, Actor actor) {
     actor.checkManages();
     Change change = read(typed);
     List<Product> changed = change.changed();
     if (changed.isEmpty()) {
       throw new NotPossible("No price changes by this.");
     }
-    long id =
+    PriceChangeId id =
         store.insert(
             clock.instant(),
             actor.id(),
@@ -296,7 +302,7 @@ class PriceChangeService {
 
   /** Puts back what products had before, if all of them still have what they were given then. */
   @Transactional
-  void takeBack(long id, Actor actor) {
+  void takeBack(PriceChangeId id, Actor actor) {
     actor.checkManages();
     PriceChangeStore.Row row =
         store.find(id).orElseThrow(() -> new NotThere("change of prices", id));

@@ -1,6 +1,8 @@
 package firmtally.server.catalogue.repricing;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.PriceChangeId;
 import firmtally.server.platform.web.MaybeNull;
 import java.time.Instant;
 import java.util.List;
@@ -21,7 +23,7 @@ class PriceChangeStore {
   }
 
   record Row(
-      long id,
+      PriceChangeId id,
       Instant at,
       String person,
       String words,
@@ -35,11 +37,11 @@ class PriceChangeStore {
         .list();
   }
 
-  Optional<Row> find(long id) {
+  Optional<Row> find(PriceChangeId id) {
     return sql.sql(COLUMNS + " WHERE c.id = :id").param("id", id).query(Row.class).optional();
   }
 
-  long insert(Instant at, long person, String words, String prices) {
+  PriceChangeId insert(Instant at, PersonId person, String words, String prices) {
     return sql.sql(
             """
             INSERT INTO price_change (at, person_id, words, prices)
@@ -49,11 +51,11 @@ class PriceChangeStore {
         .param("person", person)
         .param("words", words)
         .param("prices", prices)
-        .query(Long.class)
+        .query(PriceChangeId.class)
         .single();
   }
 
-  int setTakenBack(long id, Instant at) {
+  int setTakenBack(PriceChangeId id, Instant at) {
     return sql.sql(
             "UPDATE price_change SET taken_back_at = :at WHERE id = :id AND taken_back_at IS NULL")
         .param("at", at)

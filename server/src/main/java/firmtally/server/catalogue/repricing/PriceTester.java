@@ -11,6 +11,7 @@ import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.TypedNumber;
@@ -47,7 +48,7 @@ class PriceTester {
 
   /** What is asked: for an account or nobody in particular, today where no day is given. */
   record PriceQuestion(
-      @MaybeNull Long account, String product, String quantity, @MaybeNull String day) {}
+      @MaybeNull AccountId account, String product, String quantity, @MaybeNull String day) {}
 
   /** The price found, with its working. */
   record PriceAnswer(

@@ -4,6 +4,8 @@ import firmtally.server.catalogue.PricesChanged;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.keeping.WorksheetService;
@@ -52,10 +54,10 @@ class Recalculation implements DueWork {
   }
 
   private void recalculate(List<AffectedWorksheets.Sheet> sheets) {
-    Map<Long, WorksheetContext> known =
+    Map<OpportunityId, WorksheetContext> known =
         opportunities.contexts(
             sheets.stream().map(AffectedWorksheets.Sheet::opportunityId).distinct().toList());
-    Map<Long, WorksheetContext> forWhom = new LinkedHashMap<>();
+    Map<WorksheetId, WorksheetContext> forWhom = new LinkedHashMap<>();
     sheets.forEach(sheet -> forWhom.put(sheet.worksheetId(), known.get(sheet.opportunityId())));
     worksheets.batch().recalculate(forWhom);
   }

@@ -2,6 +2,7 @@ package firmtally.server.catalogue.repricing;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.PriceChangeId;
 import firmtally.server.platform.web.Idempotency;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -27,7 +28,7 @@ class RepricingController {
     this.once = once;
   }
 
-  record PriceChangeMade(long id) {}
+  record PriceChangeMade(PriceChangeId id) {}
 
   /** What a customer pays for so many of a product on a day, and why. */
   @PostMapping("/price-test")
@@ -61,13 +62,19 @@ class RepricingController {
       @RequestBody PriceChangeService.PriceChangeForm typed,
       @SignedIn Actor actor) {
     return new PriceChangeMade(
-        once.once(key, actor.id(), "change-prices", "", () -> changes.apply(typed, actor)));
+        once.once(
+            key,
+            actor.id(),
+            "change-prices",
+            "",
+            PriceChangeId::new,
+            () -> changes.apply(typed, actor)));
   }
 
   /** Puts back what was changed at once. */
   @PostMapping("/price-changes/{id}/back")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void takeBack(@PathVariable long id, @SignedIn Actor actor) {
+  void takeBack(@PathVariable PriceChangeId id, @SignedIn Actor actor) {
     changes.takeBack(id, actor);
   }
 }

@@ -3,6 +3,7 @@ package firmtally.server.catalogue.sizetable;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.SizeTableId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
@@ -28,7 +29,7 @@ class SizeTableController {
     this.once = once;
   }
 
-  record SizeTableSaved(long id) {}
+  record SizeTableSaved(SizeTableId id) {}
 
   @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping
@@ -38,7 +39,7 @@ class SizeTableController {
 
   @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")
   @GetMapping("/{id}")
-  SizeTableService.SizeTable get(@PathVariable long id) {
+  SizeTableService.SizeTable get(@PathVariable SizeTableId id) {
     return grids.get(id);
   }
 
@@ -48,13 +49,19 @@ class SizeTableController {
       @RequestBody SizeTableService.SizeTableForm typed,
       @SignedIn Actor actor) {
     return new SizeTableSaved(
-        once.once(key, actor.id(), "add-size-table", "", () -> grids.keep(typed, actor)));
+        once.once(
+            key,
+            actor.id(),
+            "add-size-table",
+            "",
+            SizeTableId::new,
+            () -> grids.keep(typed, actor)));
   }
 
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable SizeTableId id,
       @RequestHeader("If-Match") String version,
       @RequestBody SizeTableService.SizeTableForm typed,
       @SignedIn Actor actor) {
@@ -64,14 +71,18 @@ class SizeTableController {
   @PostMapping("/{id}/deactivated")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void setDeactivated(
-      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+      @PathVariable SizeTableId id,
+      @RequestHeader("If-Match") String version,
+      @SignedIn Actor actor) {
     grids.setDeactivated(id, Versions.of(version), true, actor);
   }
 
   @PostMapping("/{id}/back")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void takeBack(
-      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+      @PathVariable SizeTableId id,
+      @RequestHeader("If-Match") String version,
+      @SignedIn Actor actor) {
     grids.setDeactivated(id, Versions.of(version), false, actor);
   }
 }

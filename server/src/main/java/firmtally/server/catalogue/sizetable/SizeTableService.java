@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.SizeTableId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -57,7 +58,7 @@ public class SizeTableService {
    * @param across what its columns are
    */
   public record SizeTable(
-      long id,
+      SizeTableId id,
       String code,
       String name,
       String down,
@@ -76,7 +77,7 @@ public class SizeTableService {
       String code, String name, String down, String across, List<SizeCellForm> cells) {}
 
   /** The code and name of a table. */
-  public record Named(long id, String code, String name) {}
+  public record Named(SizeTableId id, String code, String name) {}
 
   /** Those in use, by their names only. */
   public List<Named> live() {
@@ -87,7 +88,7 @@ public class SizeTableService {
     return store.list(true).stream().map(this::grid).toList();
   }
 
-  SizeTable get(long id) {
+  SizeTable get(SizeTableId id) {
     return store.find(id).map(this::grid).orElseThrow(() -> new NotThere("size table", id));
   }
 
@@ -132,17 +133,17 @@ public class SizeTableService {
 
   /** Keeps a new table. */
   @Transactional
-  public long keep(SizeTableForm typed, Actor actor) {
+  public SizeTableId keep(SizeTableForm typed, Actor actor) {
     actor.checkManages();
     SizeTableForm form = read(typed, Optional.empty());
-    long id = store.insert(form);
+    SizeTableId id = store.insert(form);
     store.replaceCells(id, placed(form.cells()));
     log.note(actor.id(), "size-table", id, "size table kept", null, form.name());
     return id;
   }
 
   @Transactional
-  void change(long id, long version, SizeTableForm typed, Actor actor) {
+  void change(SizeTableId id, long version, SizeTableForm typed, Actor actor) {
     actor.checkManages();
     SizeTable before = get(id);
     SizeTableForm form = read(typed, Optional.of(id));
@@ -159,7 +160,7 @@ public class SizeTableService {
   }
 
   @Transactional
-  void setDeactivated(long id, long version, boolean deactivated, Actor actor) {
+  void setDeactivated(SizeTableId id, long version, boolean deactivated, Actor actor) {
     actor.checkManages();
     SizeTable before = get(id);
     SizeTableForm same =
@@ -191,7 +192,7 @@ public class SizeTableService {
         .toList();
   }
 
-  private SizeTableForm read(SizeTableForm typed, Optional<Long> id) {
+  private SizeTableForm read(SizeTableForm typed, Optional<SizeTableId> id) {
     Input input = new Input();
     String code = input.text("code", typed.code(), LONGEST).toUpperCase(Locale.ROOT);
     String name = input.text("name", typed.name(), LONGEST);
@@ -199,7 +200,7 @@ public class SizeTableService {
     String across = input.optionalText("across", typed.across(), LONGEST);
     store
         .findByCode(code)
-        .filter(other -> id.filter(own -> own == other.id()).isEmpty())
+        .filter(other -> id.filter(own -> own.equals(other.id())).isEmpty())
         .ifPresent(other -> input.refuse("code", other.name() + " has this code already."));
     List<SizeCellForm> cells = cells(Input.given(typed.cells()), input);
     BadInput.throwIfAny(input.problems());

@@ -1,6 +1,7 @@
 package firmtally.server.catalogue.sizetable;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.SizeTableId;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -16,7 +17,7 @@ class SizeTableStore {
   }
 
   record Row(
-      long id,
+      SizeTableId id,
       String code,
       String name,
       String down,
@@ -34,7 +35,7 @@ class SizeTableStore {
         .list();
   }
 
-  Optional<Row> find(long id) {
+  Optional<Row> find(SizeTableId id) {
     return sql.sql(COLUMNS + " WHERE id = :id").param("id", id).query(Row.class).optional();
   }
 
@@ -42,7 +43,7 @@ class SizeTableStore {
     return sql.sql(COLUMNS + " WHERE code = :code").param("code", code).query(Row.class).optional();
   }
 
-  List<Cell> cells(long grid) {
+  List<Cell> cells(SizeTableId grid) {
     return sql.sql(
             """
             SELECT row_position, column_position, row_name, column_name, product FROM size_cell
@@ -53,7 +54,7 @@ class SizeTableStore {
         .list();
   }
 
-  long insert(SizeTableService.SizeTableForm form) {
+  SizeTableId insert(SizeTableService.SizeTableForm form) {
     return sql.sql(
             """
             INSERT INTO size_table (code, name, down, across) VALUES (:code, :name, :down, :across)
@@ -63,11 +64,12 @@ class SizeTableStore {
         .param("name", form.name())
         .param("down", form.down())
         .param("across", form.across())
-        .query(Long.class)
+        .query(SizeTableId.class)
         .single();
   }
 
-  int update(long id, long version, SizeTableService.SizeTableForm form, boolean deactivated) {
+  int update(
+      SizeTableId id, long version, SizeTableService.SizeTableForm form, boolean deactivated) {
     return sql.sql(
             """
             UPDATE size_table SET code = :code, name = :name, down = :down, across = :across,
@@ -84,7 +86,7 @@ class SizeTableStore {
         .update();
   }
 
-  void replaceCells(long grid, List<Cell> cells) {
+  void replaceCells(SizeTableId grid, List<Cell> cells) {
     sql.sql("DELETE FROM size_cell WHERE size_table_id = :grid").param("grid", grid).update();
     for (Cell cell : cells) {
       sql.sql(

@@ -2,6 +2,7 @@ package firmtally.server.catalogue.template;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.TemplateId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
@@ -27,7 +28,7 @@ class TemplateController {
     this.once = once;
   }
 
-  record TemplateSaved(long id) {}
+  record TemplateSaved(TemplateId id) {}
 
   @GetMapping
   List<TemplateService.Template> all(@SignedIn Actor actor) {
@@ -42,13 +43,14 @@ class TemplateController {
       @RequestBody TemplateService.TemplateForm typed,
       @SignedIn Actor actor) {
     return new TemplateSaved(
-        once.once(key, actor.id(), "add-template", "", () -> sets.keep(typed, actor)));
+        once.once(
+            key, actor.id(), "add-template", "", TemplateId::new, () -> sets.keep(typed, actor)));
   }
 
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable TemplateId id,
       @RequestHeader("If-Match") String version,
       @RequestBody TemplateService.TemplateForm typed,
       @SignedIn Actor actor) {
@@ -58,14 +60,18 @@ class TemplateController {
   @PostMapping("/{id}/deactivated")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void setDeactivated(
-      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+      @PathVariable TemplateId id,
+      @RequestHeader("If-Match") String version,
+      @SignedIn Actor actor) {
     sets.setDeactivated(id, Versions.of(version), true, actor);
   }
 
   @PostMapping("/{id}/back")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void takeBack(
-      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+      @PathVariable TemplateId id,
+      @RequestHeader("If-Match") String version,
+      @SignedIn Actor actor) {
     sets.setDeactivated(id, Versions.of(version), false, actor);
   }
 }

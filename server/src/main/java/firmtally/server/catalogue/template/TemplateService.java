@@ -5,6 +5,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.TemplateId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotThere;
@@ -41,7 +42,7 @@ public class TemplateService {
 
   /** A kit or a template. */
   public record Template(
-      long id,
+      TemplateId id,
       String kind,
       String code,
       String name,
@@ -73,7 +74,7 @@ public class TemplateService {
     return store.list(true).stream().map(this::set).toList();
   }
 
-  Template get(long id) {
+  Template get(TemplateId id) {
     return store.find(id).map(this::set).orElseThrow(() -> new NotThere("kit or template", id));
   }
 
@@ -85,17 +86,17 @@ public class TemplateService {
 
   /** Keeps a new one. */
   @Transactional
-  public long keep(TemplateForm typed, Actor actor) {
+  public TemplateId keep(TemplateForm typed, Actor actor) {
     actor.checkSells();
     TemplateForm form = read(typed, Optional.empty());
-    long id =
+    TemplateId id =
         store.insert(form.kind(), form.code(), form.name(), json.writeValueAsString(form.rows()));
     log.note(actor.id(), "template", id, form.kind() + " kept", null, form.name());
     return id;
   }
 
   @Transactional
-  void change(long id, long version, TemplateForm typed, Actor actor) {
+  void change(TemplateId id, long version, TemplateForm typed, Actor actor) {
     actor.checkManages();
     Template before = get(id);
     TemplateForm form = read(typed, Optional.of(id));
@@ -105,7 +106,7 @@ public class TemplateService {
 
   /** Takes one out of the search, or back into it. */
   @Transactional
-  void setDeactivated(long id, long version, boolean deactivated, Actor actor) {
+  void setDeactivated(TemplateId id, long version, boolean deactivated, Actor actor) {
     actor.checkManages();
     Template before = get(id);
     update(
@@ -140,7 +141,7 @@ public class TemplateService {
     return rows.size() + (rows.size() == 1 ? " row" : " rows");
   }
 
-  private TemplateForm read(TemplateForm typed, Optional<Long> id) {
+  private TemplateForm read(TemplateForm typed, Optional<TemplateId> id) {
     Input input = new Input();
     String kind = input.oneOf("kind", typed.kind(), KINDS).orElse("");
     if (kind.isEmpty()) {
@@ -150,7 +151,7 @@ public class TemplateService {
     String name = input.text("name", typed.name(), LONGEST);
     store
         .findByCode(code)
-        .filter(other -> id.filter(own -> own == other.id()).isEmpty())
+        .filter(other -> id.filter(own -> own.equals(other.id())).isEmpty())
         .ifPresent(other -> input.refuse("code", other.name() + " has this code already."));
     List<LineForm> rows = Input.given(typed.rows());
     if (rows.stream().noneMatch(LineForm::priced)) {

@@ -1,6 +1,7 @@
 package firmtally.server.catalogue.template;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.TemplateId;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -16,7 +17,7 @@ class TemplateStore {
   }
 
   record Row(
-      long id,
+      TemplateId id,
       String kind,
       String code,
       String name,
@@ -31,7 +32,7 @@ class TemplateStore {
         .list();
   }
 
-  Optional<Row> find(long id) {
+  Optional<Row> find(TemplateId id) {
     return sql.sql(COLUMNS + " WHERE id = :id").param("id", id).query(Row.class).optional();
   }
 
@@ -39,7 +40,7 @@ class TemplateStore {
     return sql.sql(COLUMNS + " WHERE code = :code").param("code", code).query(Row.class).optional();
   }
 
-  long insert(String kind, String code, String name, String typed) {
+  TemplateId insert(String kind, String code, String name, String typed) {
     return sql.sql(
             """
             INSERT INTO template (kind, code, name, typed) VALUES (:kind, :code, :name, :typed)
@@ -49,7 +50,7 @@ class TemplateStore {
         .param("code", code)
         .param("name", name)
         .param("typed", typed)
-        .query(Long.class)
+        .query(TemplateId.class)
         .single();
   }
 

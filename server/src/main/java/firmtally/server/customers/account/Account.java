@@ -2,6 +2,8 @@ package firmtally.server.customers.account;
 
 import firmtally.core.pricing.Buyer;
 import firmtally.server.access.Actor;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
 import java.util.Optional;
 
@@ -13,7 +15,7 @@ import java.util.Optional;
  * @param watchPercent ten-thousandths of a percent
  */
 public record Account(
-    long id,
+    AccountId id,
     String number,
     String name,
     String kind,
@@ -25,7 +27,7 @@ public record Account(
     String email,
     String phone,
     String priceGroup,
-    long ownerId,
+    PersonId ownerId,
     String ownerName,
     String ownerTeam,
     int termsDays,
@@ -57,6 +59,7 @@ public record Account(
 
   /** An account that is put together, each value by its name. */
   public static final class Builder {
+    private static final AccountId NEW = new AccountId(0);
     private static final int TERMS_DAYS = 30;
     private static final int GRACE_DAYS = 5;
     private static final long WATCH = 200_000;
@@ -128,7 +131,7 @@ public record Account(
     /** The account. */
     public Account build() {
       return new Account(
-          0,
+          NEW,
           "",
           name,
           kind,

@@ -2,6 +2,9 @@ package firmtally.server.customers.account;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.NoteId;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
@@ -33,7 +36,7 @@ class AccountController {
   }
 
   record AccountRow(
-      long id,
+      AccountId id,
       String number,
       String name,
       String town,
@@ -43,7 +46,7 @@ class AccountController {
       String owner,
       boolean stopped) {}
 
-  record Opened(long id) {}
+  record Opened(AccountId id) {}
 
   @GetMapping
   Paged<AccountRow> page(
@@ -75,10 +78,16 @@ class AccountController {
       @RequestBody AccountService.AccountForm typed,
       @SignedIn Actor actor) {
     return new Opened(
-        once.once(key, actor.id(), "open-account", "", () -> accounts.open(typed, actor)));
+        once.once(
+            key,
+            actor.id(),
+            "open-account",
+            "",
+            AccountId::new,
+            () -> accounts.open(typed, actor)));
   }
 
-  record ContactAdded(long id) {}
+  record ContactAdded(ContactId id) {}
 
   record NoteForm(String words, boolean pinned) {}
 
@@ -87,7 +96,7 @@ class AccountController {
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void changeAccount(
-      @PathVariable long id,
+      @PathVariable AccountId id,
       @RequestHeader("If-Match") String version,
       @RequestBody AccountService.AccountEdit typed,
       @SignedIn Actor actor) {
@@ -95,13 +104,13 @@ class AccountController {
   }
 
   @GetMapping("/{id}/contacts")
-  List<AccountService.Contact> contacts(@PathVariable long id, @SignedIn Actor actor) {
+  List<AccountService.Contact> contacts(@PathVariable AccountId id, @SignedIn Actor actor) {
     return accounts.contacts(id, actor);
   }
 
   @PostMapping("/{id}/contacts")
   ContactAdded addContact(
-      @PathVariable long id,
+      @PathVariable AccountId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody AccountService.ContactForm typed,
       @SignedIn Actor actor) {
@@ -112,14 +121,15 @@ class AccountController {
             actor.id(),
             "add-contact",
             "account " + id,
+            ContactId::new,
             () -> accounts.addContact(id, typed, actor)));
   }
 
   @PutMapping("/{id}/contacts/{contact}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void changeContact(
-      @PathVariable long id,
-      @PathVariable long contact,
+      @PathVariable AccountId id,
+      @PathVariable ContactId contact,
       @RequestHeader("If-Match") String version,
       @RequestBody AccountService.ContactForm typed,
       @SignedIn Actor actor) {
@@ -129,7 +139,7 @@ class AccountController {
   @PostMapping("/{id}/notes")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void addNote(
-      @PathVariable long id,
+      @PathVariable AccountId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody NoteForm typed,
       @SignedIn Actor actor) {
@@ -144,8 +154,8 @@ class AccountController {
   @PutMapping("/{id}/notes/{note}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void pin(
-      @PathVariable long id,
-      @PathVariable long note,
+      @PathVariable AccountId id,
+      @PathVariable NoteId note,
       @RequestBody Pinned typed,
       @SignedIn Actor actor) {
     accounts.pin(id, note, typed.pinned(), actor);

@@ -4,6 +4,10 @@ import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.database.Snapshots;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.NoteId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
@@ -68,7 +72,7 @@ public class AccountService {
    * @param hours when, in their own words
    */
   public record Contact(
-      long id,
+      ContactId id,
       String name,
       String role,
       String email,
@@ -87,7 +91,7 @@ public class AccountService {
       @MaybeNull String hours) {}
 
   /** A note on an account; pinned ones stand first on its page. */
-  public record NoteView(long id, String words, boolean pinned, String person, Instant at) {}
+  public record NoteView(NoteId id, String words, boolean pinned, String person, Instant at) {}
 
   /** What can be changed on an account; price group and terms by managers only. */
   public record AccountEdit(
@@ -113,26 +117,26 @@ public class AccountService {
       String phone,
       String contact) {}
 
-  private Account find(long id) {
+  private Account find(AccountId id) {
     return kept(id).orElseThrow(() -> new NotThere(RECORD, id));
   }
 
-  private Optional<Account> kept(long id) {
+  private Optional<Account> kept(AccountId id) {
     return snapshots.once(List.of(RECORD, id), () -> store.find(id));
   }
 
   /** An account that somebody may read. */
-  public Account readable(long id, Actor actor) {
+  public Account readable(AccountId id, Actor actor) {
     return records.readable(RECORD, id, actor, () -> kept(id));
   }
 
   /** Many accounts at once, by their ids, for what the company works out by itself. */
-  public Map<Long, Account> all(Collection<Long> ids) {
+  public Map<AccountId, Account> all(Collection<AccountId> ids) {
     return store.find(ids).stream().collect(Collectors.toMap(Account::id, a -> a));
   }
 
   /** An account that somebody may change: its owner and their managers. */
-  public Account editable(long id, Actor actor) {
+  public Account editable(AccountId id, Actor actor) {
     records.checkEditable(RECORD, id, actor);
     return find(id);
   }
@@ -142,13 +146,13 @@ public class AccountService {
   }
 
   /** The contacts of an account that somebody may read. */
-  public List<Contact> contacts(long account, Actor actor) {
+  public List<Contact> contacts(AccountId account, Actor actor) {
     return store.contacts(readable(account, actor).id());
   }
 
   /** Stops an account's credit, or lets it go on. */
   @Transactional
-  public void setStopped(long id, boolean stopped, Actor by) {
+  public void setStopped(AccountId id, boolean stopped, Actor by) {
     Account before = find(id);
     store.setStopped(id, stopped);
     log.note(
@@ -162,7 +166,7 @@ public class AccountService {
 
   /** Opens a prospect. */
   @Transactional
-  public long open(AccountForm typed, Actor actor) {
+  public AccountId open(AccountForm typed, Actor actor) {
     actor.checkSells();
     Input input = new Input();
     String name = input.text("name", typed.name(), LONGEST);
@@ -179,7 +183,7 @@ public class AccountService {
             .phone(phone)
             .build();
     input.check();
-    long id = add(account, actor.id());
+    AccountId id = add(account, actor.id());
     if (!contact.isEmpty()) {
       addContact(id, new ContactForm(contact, "", email, phone, "", ""), actor);
     }
@@ -188,9 +192,9 @@ public class AccountService {
 
   /** Adds an account that is known to be in order; it is given a number. */
   @Transactional
-  public long add(Account a, long by) {
+  public AccountId add(Account a, PersonId by) {
     String number = counters.next("A");
-    long id = store.insert(a, number);
+    AccountId id = store.insert(a, number);
     index.add("account", id, number, a.name() + " " + a.town());
     phones.add("account", id, a.phone());
     log.note(by, "account", id, "account opened", null, a.name());
@@ -199,12 +203,12 @@ public class AccountService {
 
   /** Adds a contact. */
   @Transactional
-  public long addContact(long account, ContactForm typed, Actor actor) {
+  public ContactId addContact(AccountId account, ContactForm typed, Actor actor) {
     Account of = readable(account, actor);
     Input input = new Input();
     ContactForm contact = read(input, typed);
     input.check();
-    long id = store.insertContact(account, contact);
+    ContactId id = store.insertContact(account, contact);
     phones.put("contact", id, contact.phone());
     index.put("account", account, of.number(), found(of));
     log.note(actor.id(), "account", account, "contact", null, contact.name());
@@ -213,11 +217,12 @@ public class AccountService {
 
   /** Changes a contact. */
   @Transactional
-  public void changeContact(long account, long id, long version, ContactForm typed, Actor actor) {
+  public void changeContact(
+      AccountId account, ContactId id, long version, ContactForm typed, Actor actor) {
     Account of = editable(account, actor);
     Contact before =
         store.contacts(account).stream()
-            .filter(c -> c.id() == id)
+            .filter(c -> c.id().equals(id))
             .findFirst()
             .orElseThrow(() -> new NotThere("contact of this account", id));
     Input input = new Input();
@@ -259,7 +264,7 @@ public class AccountService {
 
   /** Changes what can be typed on an account. */
   @Transactional
-  public void change(long id, long version, AccountEdit typed, Actor actor) {
+  public void change(AccountId id, long version, AccountEdit typed, Actor actor) {
     Account before = editable(id, actor);
     Input input = new Input();
     AccountStore.Edit edit =
@@ -309,7 +314,7 @@ public class AccountService {
         edit.poNumberRequired() ? "needed" : "not needed");
   }
 
-  private void note(Actor actor, long id, String what, String before, String after) {
+  private void note(Actor actor, AccountId id, String what, String before, String after) {
     if (!Objects.equals(before, after)) {
       log.note(actor.id(), "account", id, what, before, after);
     }
@@ -320,13 +325,13 @@ public class AccountService {
   }
 
   /** The notes on an account: pinned ones first, then the latest. */
-  public List<NoteView> notes(long account, Actor actor) {
+  public List<NoteView> notes(AccountId account, Actor actor) {
     return store.notes(readable(account, actor).id());
   }
 
   /** Notes something down on an account; whoever sells may. */
   @Transactional
-  public void addNote(long account, String typed, boolean pinned, Actor actor) {
+  public void addNote(AccountId account, String typed, boolean pinned, Actor actor) {
     readable(account, actor);
     Input input = new Input();
     String words = input.longText("words", typed);
@@ -340,7 +345,7 @@ public class AccountService {
 
   /** Pins a note, or takes the pin away: one's own, or on an account that one may change. */
   @Transactional
-  public void pin(long account, long note, boolean pinned, Actor actor) {
+  public void pin(AccountId account, NoteId note, boolean pinned, Actor actor) {
     readable(account, actor);
     if (!store.isNoteBy(note, actor.id())) {
       editable(account, actor);
@@ -358,13 +363,13 @@ public class AccountService {
   }
 
   /** The accounts of an owner, by name. */
-  public List<Account> ownedBy(long owner) {
+  public List<Account> ownedBy(PersonId owner) {
     return store.ownedBy(owner);
   }
 
   /** Gives an account to another owner. */
   @Transactional
-  public void setOwner(long id, Actor owner, Actor by) {
+  public void setOwner(AccountId id, Actor owner, Actor by) {
     Account before = find(id);
     store.setOwner(id, owner.id());
     log.note(by.id(), RECORD, id, "owner", before.ownerName(), owner.name());
@@ -372,7 +377,7 @@ public class AccountService {
 
   /** A prospect becomes a customer with the first order, by itself. */
   @Transactional
-  public void becomeCustomer(long id, Actor by) {
+  public void becomeCustomer(AccountId id, Actor by) {
     Account account = find(id);
     if ("prospect".equals(account.status())) {
       store.setStatus(id, "customer");

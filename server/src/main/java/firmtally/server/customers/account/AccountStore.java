@@ -2,6 +2,10 @@ package firmtally.server.customers.account;
 
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.NoteId;
+import firmtally.server.platform.ids.PersonId;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -51,24 +55,28 @@ class AccountStore {
         .list();
   }
 
-  Optional<Account> find(long id) {
+  Optional<Account> find(AccountId id) {
     return sql.sql(COLUMNS + " WHERE a.id = :id").param("id", id).query(Account.class).optional();
   }
 
-  List<Account> find(Collection<Long> ids) {
+  List<Account> find(Collection<AccountId> ids) {
     return sql.sql(COLUMNS + " WHERE a.id IN (SELECT value FROM json_each(:ids))")
         .param("ids", JsonList.of(ids))
         .query(Account.class)
         .list();
   }
 
-  long insert(Account account, String number) {
-    return sql.sql(INSERT).paramSource(account).param("number", number).query(Long.class).single();
+  AccountId insert(Account account, String number) {
+    return sql.sql(INSERT)
+        .paramSource(account)
+        .param("number", number)
+        .query(AccountId.class)
+        .single();
   }
 
   /** What can be typed on an account, as it is written. */
   record Edit(
-      long id,
+      AccountId id,
       long version,
       String name,
       String industry,
@@ -93,7 +101,7 @@ class AccountStore {
         .update();
   }
 
-  long insertContact(long account, AccountService.ContactForm contact) {
+  ContactId insertContact(AccountId account, AccountService.ContactForm contact) {
     return sql.sql(
             """
             INSERT INTO contact (account_id, name, role, email, phone, channel, hours)
@@ -101,11 +109,11 @@ class AccountStore {
             """)
         .params(values(contact))
         .param("account", account)
-        .query(Long.class)
+        .query(ContactId.class)
         .single();
   }
 
-  int updateContact(long id, long version, AccountService.ContactForm contact) {
+  int updateContact(ContactId id, long version, AccountService.ContactForm contact) {
     return sql.sql(
             """
             UPDATE contact SET name = :name, role = :role, email = :email, phone = :phone, channel = :channel,
@@ -128,7 +136,7 @@ class AccountStore {
         "hours", contact.hours());
   }
 
-  List<AccountService.Contact> contacts(long account) {
+  List<AccountService.Contact> contacts(AccountId account) {
     return sql.sql(
             """
             SELECT id, name, role, email, phone, channel, hours, version FROM contact
@@ -139,7 +147,7 @@ class AccountStore {
         .list();
   }
 
-  List<AccountService.NoteView> notes(long account) {
+  List<AccountService.NoteView> notes(AccountId account) {
     return sql.sql(
             """
             SELECT n.id, n.words, n.pinned, p.name AS person, n.at
@@ -151,7 +159,7 @@ class AccountStore {
         .list();
   }
 
-  void insertNote(long account, long person, Instant at, String words, boolean pinned) {
+  void insertNote(AccountId account, PersonId person, Instant at, String words, boolean pinned) {
     sql.sql(
             """
             INSERT INTO account_note (account_id, person_id, at, words, pinned)
@@ -165,7 +173,7 @@ class AccountStore {
         .update();
   }
 
-  boolean isNoteBy(long note, long person) {
+  boolean isNoteBy(NoteId note, PersonId person) {
     return sql.sql(
             "SELECT EXISTS (SELECT 1 FROM account_note WHERE id = :id AND person_id = :person)")
         .param("id", note)
@@ -174,7 +182,7 @@ class AccountStore {
         .single();
   }
 
-  int pin(long account, long note, boolean pinned) {
+  int pin(AccountId account, NoteId note, boolean pinned) {
     return sql.sql(
             "UPDATE account_note SET pinned = :pinned WHERE id = :id AND account_id = :account")
         .param("pinned", pinned)
@@ -183,28 +191,28 @@ class AccountStore {
         .update();
   }
 
-  List<Account> ownedBy(long owner) {
+  List<Account> ownedBy(PersonId owner) {
     return sql.sql(COLUMNS + " WHERE a.owner_id = :owner ORDER BY a.name, a.id")
         .param("owner", owner)
         .query(Account.class)
         .list();
   }
 
-  void setOwner(long id, long owner) {
+  void setOwner(AccountId id, PersonId owner) {
     sql.sql("UPDATE account SET owner_id = :owner, version = version + 1 WHERE id = :id")
         .param("id", id)
         .param("owner", owner)
         .update();
   }
 
-  void setStopped(long id, boolean stopped) {
+  void setStopped(AccountId id, boolean stopped) {
     sql.sql("UPDATE account SET stopped = :stopped, version = version + 1 WHERE id = :id")
         .param("stopped", stopped)
         .param("id", id)
         .update();
   }
 
-  void setStatus(long id, String status) {
+  void setStatus(AccountId id, String status) {
     sql.sql("UPDATE account SET status = :status, version = version + 1 WHERE id = :id")
         .param("status", status)
         .param("id", id)

@@ -2,6 +2,10 @@ package firmtally.server.customers.campaign;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.CallId;
+import firmtally.server.platform.ids.CallListId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
@@ -21,6 +25,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/call-lists")
 class CallController {
+  /** What a call raised that raised nothing. */
+  private static final RecordId NONE = new RecordId(0);
+
   private final CallService calls;
   private final Idempotency once;
 
@@ -31,7 +38,7 @@ class CallController {
 
   record NewCallList(String name, String campaign, CallPick pick) {}
 
-  record CallListMade(long id) {}
+  record CallListMade(CallListId id) {}
 
   /** A list with everybody on it, and what its campaign brought. */
   record CallListView(
@@ -40,7 +47,7 @@ class CallController {
       CallService.CampaignResult result) {}
 
   /** What a call came to; the opportunity's id when one was raised. */
-  record CallNoted(@MaybeNull Long opportunityId) {}
+  record CallNoted(@MaybeNull OpportunityId opportunityId) {}
 
   @GetMapping
   Paged<CallService.CallListRow> list(
@@ -66,34 +73,36 @@ class CallController {
             actor.id(),
             "make-call-list",
             "",
+            CallListId::new,
             () -> calls.make(typed.name(), typed.campaign(), typed.pick(), actor)));
   }
 
   @GetMapping("/{id}")
-  CallListView get(@PathVariable long id, @SignedIn Actor actor) {
+  CallListView get(@PathVariable CallListId id, @SignedIn Actor actor) {
     CallService.CallListRow list = calls.readable(id, actor);
     return new CallListView(list, calls.entries(id), calls.result(list.campaign(), actor));
   }
 
   @PostMapping("/entries/{entry}")
   CallNoted note(
-      @PathVariable long entry,
+      @PathVariable CallId entry,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody CallService.OutcomeForm typed,
       @SignedIn Actor actor) {
-    long raised =
+    RecordId raised =
         once.once(
             key,
             actor.id(),
             "note-call",
             "entry " + entry,
-            () -> calls.note(entry, typed, actor).orElse(0L));
-    return new CallNoted(raised == 0 ? null : raised);
+            RecordId::new,
+            () -> calls.note(entry, typed, actor).map(RecordId::of).orElse(NONE));
+    return new CallNoted(raised.equals(NONE) ? null : new OpportunityId(raised.value()));
   }
 
   @PostMapping("/{id}/closed")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void close(@PathVariable long id, @SignedIn Actor actor) {
+  void close(@PathVariable CallListId id, @SignedIn Actor actor) {
     calls.close(id, actor);
   }
 }

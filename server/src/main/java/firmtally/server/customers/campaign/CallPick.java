@@ -1,5 +1,6 @@
 package firmtally.server.customers.campaign;
 
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
 
 /**
@@ -20,7 +21,7 @@ public record CallPick(
     @MaybeNull String priceGroup,
     @MaybeNull String postal,
     @MaybeNull String town,
-    @MaybeNull Long owner,
+    @MaybeNull PersonId owner,
     @MaybeNull String role,
     @MaybeNull String bought,
     @MaybeNull String boughtSince,

@@ -6,6 +6,12 @@ import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.Opening;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.CallId;
+import firmtally.server.platform.ids.CallListId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Input;
@@ -71,20 +77,20 @@ public class CallService {
 
   /** Somebody whom a filter picks. */
   public record PickedRow(
-      long accountId,
+      AccountId accountId,
       String account,
       String town,
-      @MaybeNull Long contactId,
+      @MaybeNull ContactId contactId,
       @MaybeNull String contact,
       @MaybeNull LocalDate lastBought) {}
 
   /** A call list, and how far it is walked. */
   public record CallListRow(
-      long id,
+      CallListId id,
       String name,
       String campaign,
       String person,
-      long madeBy,
+      PersonId madeBy,
       LocalDate madeOn,
       @MaybeNull LocalDate closedOn,
       long version,
@@ -95,9 +101,9 @@ public class CallService {
 
   /** One to call, with what to know before. */
   public record EntryView(
-      long id,
+      CallListId id,
       int position,
-      long accountId,
+      AccountId accountId,
       String account,
       String town,
       String status,
@@ -110,7 +116,7 @@ public class CallService {
       @MaybeNull LocalDate againOn,
       @MaybeNull Instant at,
       @MaybeNull String person,
-      @MaybeNull Long opportunityId,
+      @MaybeNull OpportunityId opportunityId,
       @MaybeNull String opportunityNumber,
       @MaybeNull LocalDate lastBought,
       @MaybeNull String pinned) {}
@@ -147,23 +153,23 @@ public class CallService {
         row -> new Cursor(row.closedOn() == null ? "" : "closed", row.id()));
   }
 
-  private CallListRow find(long id) {
+  private CallListRow find(CallListId id) {
     return store.find(id).orElseThrow(() -> new NotThere("call list", id));
   }
 
   /** A call list that somebody may read. */
-  CallListRow readable(long id, Actor actor) {
+  CallListRow readable(CallListId id, Actor actor) {
     records.checkReadable(RECORD, id, actor);
     return find(id);
   }
 
   /** A call list that somebody may change. */
-  CallListRow editable(long id, Actor actor) {
+  CallListRow editable(CallListId id, Actor actor) {
     records.checkEditable(RECORD, id, actor);
     return find(id);
   }
 
-  List<EntryView> entries(long id) {
+  List<EntryView> entries(CallListId id) {
     return store.entries(id);
   }
 
@@ -173,7 +179,7 @@ public class CallService {
 
   /** Makes a list of everybody whom a filter picks. */
   @Transactional
-  public long make(String typedName, String typedCampaign, CallPick pick, Actor actor) {
+  public CallListId make(String typedName, String typedCampaign, CallPick pick, Actor actor) {
     actor.checkSells();
     Input input = new Input();
     String name = input.text("name", typedName, LONGEST);
@@ -186,7 +192,7 @@ public class CallService {
       input.refuse("pick", "More than " + MOST + " are picked; narrow the choice.");
     }
     input.check();
-    long id =
+    CallListId id =
         store.insert(
             name, campaign, actor.id(), LocalDate.now(clock), json.writeValueAsString(pick));
     for (int i = 0; i < picked.size(); i++) {
@@ -203,7 +209,7 @@ public class CallService {
    * @return the opportunity's id; empty when none was raised
    */
   @Transactional
-  public Optional<Long> note(long entryId, OutcomeForm typed, Actor actor) {
+  public Optional<OpportunityId> note(CallId entryId, OutcomeForm typed, Actor actor) {
     actor.checkSells();
     CallStore.Entry entry =
         store.entry(entryId).orElseThrow(() -> new NotThere("entry of a call list", entryId));
@@ -221,7 +227,7 @@ public class CallService {
       input.text("title", typed.title(), LONGEST);
     }
     input.check();
-    Optional<Long> raised =
+    Optional<OpportunityId> raised =
         raises ? Optional.of(raise(entry, typed.title(), actor)) : Optional.empty();
     store.note(
         new CallStore.Note(
@@ -248,7 +254,7 @@ public class CallService {
     return raised;
   }
 
-  private long raise(CallStore.Entry entry, String title, Actor actor) {
+  private OpportunityId raise(CallStore.Entry entry, String title, Actor actor) {
     return opportunities.open(
         Opening.of(entry.accountId(), title, "new")
             .with(Optional.empty(), Optional.ofNullable(entry.contactId()))
@@ -258,7 +264,7 @@ public class CallService {
 
   /** Closes a list: nothing is noted on it any more. */
   @Transactional
-  public void close(long id, Actor actor) {
+  public void close(CallListId id, Actor actor) {
     if (editable(id, actor).closedOn() != null) {
       throw new NotPossible("This call list is closed already.");
     }

@@ -4,6 +4,12 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.CallId;
+import firmtally.server.platform.ids.CallListId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Cursor;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -92,7 +98,7 @@ class CallStore {
         .maybe(BOUGHT_SINCE, "boughtSince", pick.boughtSince())
         .maybe(NOT_BOUGHT_SINCE, "notBoughtSince", pick.notBoughtSince())
         .maybe(NOT_SPOKEN_SINCE, "notSpokenSince", pick.notSpokenSince());
-    if (pick.owner() != null && pick.owner() > 0) {
+    if (pick.owner() != null && pick.owner().value() > 0) {
       where.and("a.owner_id = :owner", "owner", pick.owner());
     }
     String contacts =
@@ -130,18 +136,18 @@ class CallStore {
         .list();
   }
 
-  Optional<CallService.CallListRow> find(long id) {
+  Optional<CallService.CallListRow> find(CallListId id) {
     return sql.sql(LISTS + " WHERE l.id = :id")
         .param("id", id)
         .query(CallService.CallListRow.class)
         .optional();
   }
 
-  List<CallService.EntryView> entries(long list) {
+  List<CallService.EntryView> entries(CallListId list) {
     return sql.sql(ENTRIES).param("id", list).query(CallService.EntryView.class).list();
   }
 
-  long insert(String name, String campaign, long by, LocalDate on, String picked) {
+  CallListId insert(String name, String campaign, PersonId by, LocalDate on, String picked) {
     return sql.sql(
             """
             INSERT INTO call_list (name, campaign, made_by, made_on, picked)
@@ -152,11 +158,11 @@ class CallStore {
         .param("by", by)
         .param("on", on)
         .param("picked", picked)
-        .query(Long.class)
+        .query(CallListId.class)
         .single();
   }
 
-  void insertEntry(long list, int position, long account, Long contact) {
+  void insertEntry(CallListId list, int position, AccountId account, ContactId contact) {
     sql.sql(
             """
             INSERT INTO call_entry (list_id, position, account_id, contact_id)
@@ -169,9 +175,14 @@ class CallStore {
         .update();
   }
 
-  record Entry(long listId, long accountId, Long contactId, Long opportunityId, String campaign) {}
+  record Entry(
+      CallListId listId,
+      AccountId accountId,
+      ContactId contactId,
+      OpportunityId opportunityId,
+      String campaign) {}
 
-  Optional<Entry> entry(long id) {
+  Optional<Entry> entry(CallId id) {
     return sql.sql(
             """
             SELECT e.list_id, e.account_id, e.contact_id, e.opportunity_id, l.campaign
@@ -183,13 +194,13 @@ class CallStore {
   }
 
   record Note(
-      long id,
+      CallId id,
       String outcome,
       String words,
       LocalDate again,
       Instant at,
-      long person,
-      Long opportunity) {}
+      PersonId person,
+      OpportunityId opportunity) {}
 
   void note(Note note) {
     sql.sql(
@@ -202,7 +213,7 @@ class CallStore {
         .update();
   }
 
-  void close(long id, LocalDate on) {
+  void close(CallListId id, LocalDate on) {
     sql.sql("UPDATE call_list SET closed_on = :on, version = version + 1 WHERE id = :id")
         .param("id", id)
         .param("on", on)

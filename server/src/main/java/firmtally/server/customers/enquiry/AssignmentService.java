@@ -6,6 +6,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.AssignmentRuleId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import java.math.BigDecimal;
@@ -26,6 +29,10 @@ import org.springframework.transaction.annotation.Transactional;
 public class AssignmentService {
   private static final int LONGEST = 80;
   private static final int MOST_WEIGHT = 1000;
+
+  /** The rules are one record: they are kept and logged all at once. */
+  private static final RecordId ALL = new RecordId(1);
+
   private final AssignmentStore store;
   private final UserService people;
   private final SettingsService settings;
@@ -46,7 +53,7 @@ public class AssignmentService {
    * @param id null for a new one
    */
   public record Rule(
-      @MaybeNull Long id,
+      @MaybeNull AssignmentRuleId id,
       String name,
       String postalPrefixes,
       @MaybeNull String family,
@@ -61,10 +68,14 @@ public class AssignmentService {
   }
 
   /** Somebody's part in a rule. */
-  public record Part(long personId, @MaybeNull String name, String weight, long given) {}
+  public record Part(PersonId personId, @MaybeNull String name, String weight, long given) {
+    public Part {
+      personId = Input.given(personId, PersonId::new);
+    }
+  }
 
   /** Whom an enquiry goes to, and by which rule; none when no rule means it. */
-  record Given(long personId, Optional<Long> ruleId) {}
+  record Given(PersonId personId, Optional<AssignmentRuleId> ruleId) {}
 
   /** A sample enquiry to try rules with. */
   public record Sample(
@@ -90,7 +101,7 @@ public class AssignmentService {
 
   /** The rules in their order. */
   public List<Rule> rules() {
-    Map<Long, List<AssignmentStore.ShareRow>> shares =
+    Map<AssignmentRuleId, List<AssignmentStore.ShareRow>> shares =
         store.shares().stream().collect(Collectors.groupingBy(AssignmentStore.ShareRow::ruleId));
     return store.rules().stream()
         .map(
@@ -212,28 +223,28 @@ public class AssignmentService {
     check(input, rules);
     input.check();
     String before = words(rules());
-    Map<Long, List<AssignmentStore.ShareRow>> given =
+    Map<AssignmentRuleId, List<AssignmentStore.ShareRow>> given =
         store.shares().stream().collect(Collectors.groupingBy(AssignmentStore.ShareRow::ruleId));
     store.deactivateAll();
     for (int i = 0; i < rules.size(); i++) {
       Rule rule = rules.get(i);
-      long id = store.put(row(rule, i + 1));
+      AssignmentRuleId id = store.put(row(rule, i + 1));
       store.clearShares(id);
       for (Part part : rule.parts()) {
         long count =
             given.getOrDefault(id, List.of()).stream()
-                .filter(s -> s.personId() == part.personId())
+                .filter(s -> s.personId().equals(part.personId()))
                 .mapToLong(AssignmentStore.ShareRow::given)
                 .sum();
         store.putShare(id, part.personId(), Integer.parseInt(part.weight().strip()), count);
       }
     }
-    log.note(actor.id(), "assignment", 1, "assignment rules", before, words(rules()));
+    log.note(actor.id(), "assignment", ALL, "assignment rules", before, words(rules()));
   }
 
   private AssignmentStore.RuleRow row(Rule rule, int position) {
     return new AssignmentStore.RuleRow(
-        rule.id() == null ? 0 : rule.id(),
+        rule.id() == null ? AssignmentStore.NEW : rule.id(),
         position,
         rule.name().strip(),
         String.join(", ", prefixes(rule.postalPrefixes())),

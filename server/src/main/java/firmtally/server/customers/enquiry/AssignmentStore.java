@@ -1,6 +1,8 @@
 package firmtally.server.customers.enquiry;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AssignmentRuleId;
+import firmtally.server.platform.ids.PersonId;
 import java.util.List;
 import org.springframework.stereotype.Repository;
 
@@ -22,6 +24,7 @@ class AssignmentStore {
         source = :source, value_from = :valueFrom, value_below = :valueBelow, deactivated = 0
       WHERE id = :id
       """;
+  static final AssignmentRuleId NEW = new AssignmentRuleId(0);
   private final Sql sql;
 
   AssignmentStore(Sql sql) {
@@ -29,7 +32,7 @@ class AssignmentStore {
   }
 
   record RuleRow(
-      long id,
+      AssignmentRuleId id,
       int position,
       String name,
       String postalPrefixes,
@@ -38,7 +41,8 @@ class AssignmentStore {
       Long valueFrom,
       Long valueBelow) {}
 
-  record ShareRow(long ruleId, long personId, String name, int weight, long given) {}
+  record ShareRow(
+      AssignmentRuleId ruleId, PersonId personId, String name, int weight, long given) {}
 
   List<RuleRow> rules() {
     return sql.sql(RULES).query(RuleRow.class).list();
@@ -54,9 +58,9 @@ class AssignmentStore {
         .list();
   }
 
-  long put(RuleRow rule) {
-    if (rule.id() == 0) {
-      return sql.sql(INSERT).paramSource(rule).query(Long.class).single();
+  AssignmentRuleId put(RuleRow rule) {
+    if (rule.id().equals(NEW)) {
+      return sql.sql(INSERT).paramSource(rule).query(AssignmentRuleId.class).single();
     }
     sql.sql(UPDATE).paramSource(rule).update();
     return rule.id();
@@ -66,11 +70,11 @@ class AssignmentStore {
     sql.sql("UPDATE assignment_rule SET deactivated = 1 WHERE deactivated = 0").update();
   }
 
-  void clearShares(long rule) {
+  void clearShares(AssignmentRuleId rule) {
     sql.sql("DELETE FROM assignment_share WHERE rule_id = :rule").param("rule", rule).update();
   }
 
-  void putShare(long rule, long person, int weight, long given) {
+  void putShare(AssignmentRuleId rule, PersonId person, int weight, long given) {
     sql.sql(
             """
             INSERT INTO assignment_share (rule_id, person_id, weight, given) VALUES (:rule, :person, :weight, :given)
@@ -82,7 +86,7 @@ class AssignmentStore {
         .update();
   }
 
-  void countGiven(long rule, long person) {
+  void countGiven(AssignmentRuleId rule, PersonId person) {
     sql.sql(
             "UPDATE assignment_share SET given = given + 1 WHERE rule_id = :rule AND person_id = :person")
         .param("rule", rule)
@@ -96,7 +100,7 @@ class AssignmentStore {
    * @param hours from being given to the first contact, with a comma between; null for none
    */
   record Given(
-      long personId,
+      PersonId personId,
       String name,
       long got,
       long kept,

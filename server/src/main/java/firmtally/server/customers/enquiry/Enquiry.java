@@ -1,6 +1,10 @@
 package firmtally.server.customers.enquiry;
 
 import firmtally.server.access.Actor;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import java.time.Instant;
 import java.time.LocalDate;
 
@@ -12,7 +16,7 @@ import java.time.LocalDate;
  * @param reason why it was dropped or parked
  */
 record Enquiry(
-    long id,
+    EnquiryId id,
     String number,
     Instant addedAt,
     String name,
@@ -29,11 +33,11 @@ record Enquiry(
     EnquiryState state,
     LocalDate onHoldUntil,
     String reason,
-    long ownerId,
+    PersonId ownerId,
     String ownerName,
     String ownerTeam,
-    Long accountId,
-    Long opportunityId,
+    AccountId accountId,
+    OpportunityId opportunityId,
     String opportunityNumber,
     long version) {
   Actor.Owner owner() {

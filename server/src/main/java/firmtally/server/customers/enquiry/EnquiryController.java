@@ -5,6 +5,10 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -12,6 +16,7 @@ import firmtally.server.platform.web.Versions;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -48,13 +53,13 @@ class EnquiryController {
     this.once = once;
   }
 
-  record EnquiryAdded(long id) {}
+  record EnquiryAdded(EnquiryId id) {}
 
-  record Converted(long opportunityId) {}
+  record Converted(OpportunityId opportunityId) {}
 
   /** An enquiry; its parts lie beside each other in the answer. */
   record EnquiryRow(
-      long id,
+      EnquiryId id,
       String number,
       Instant addedAt,
       @JsonUnwrapped Sender sender,
@@ -81,13 +86,13 @@ class EnquiryController {
       String state,
       @MaybeNull LocalDate onHoldUntil,
       @MaybeNull String reason,
-      long ownerId,
+      PersonId ownerId,
       String owner) {}
 
   /** What it was taken on as. */
   record LedTo(
-      @MaybeNull Long accountId,
-      @MaybeNull Long opportunityId,
+      @MaybeNull AccountId accountId,
+      @MaybeNull OpportunityId opportunityId,
       @MaybeNull String opportunityNumber) {}
 
   /** An enquiry's page: itself, what was said, and who may be the same. */
@@ -107,7 +112,7 @@ class EnquiryController {
   @GetMapping
   Paged<EnquiryRow> page(
       @RequestParam(defaultValue = "") String state,
-      @RequestParam(defaultValue = "0") long owner,
+      @RequestParam(defaultValue = "0") PersonId owner,
       @RequestParam(defaultValue = "") String source,
       @RequestParam(defaultValue = "") String campaign,
       @RequestParam(defaultValue = "") String q,
@@ -150,17 +155,18 @@ class EnquiryController {
       @RequestParam(defaultValue = "") String postal,
       @RequestParam(defaultValue = "") String town,
       @SignedIn Actor actor) {
-    return likeness.find(new Likeness.Asked(name, email, phone, postal, town), 0);
+    return likeness.find(new Likeness.Asked(name, email, phone, postal, town), Optional.empty());
   }
 
   @GetMapping("/{id}")
-  EnquiryView get(@PathVariable long id, @SignedIn Actor actor) {
+  EnquiryView get(@PathVariable EnquiryId id, @SignedIn Actor actor) {
     Enquiry e = enquiries.readable(id, actor);
     return new EnquiryView(
         row(e, actor, settings.amounts()),
         activities.of(ActivityService.On.enquiry(id)),
         likeness.find(
-            new Likeness.Asked(e.name(), e.email(), e.phone(), e.postal(), e.town()), id));
+            new Likeness.Asked(e.name(), e.email(), e.phone(), e.postal(), e.town()),
+            Optional.of(id)));
   }
 
   @PostMapping
@@ -169,13 +175,19 @@ class EnquiryController {
       @RequestBody EnquiryForm typed,
       @SignedIn Actor actor) {
     return new EnquiryAdded(
-        once.once(key, actor.id(), "add-enquiry", "", () -> enquiries.take(typed, actor)));
+        once.once(
+            key,
+            actor.id(),
+            "add-enquiry",
+            "",
+            EnquiryId::new,
+            () -> enquiries.take(typed, actor)));
   }
 
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable EnquiryId id,
       @RequestHeader("If-Match") String version,
       @RequestBody EnquiryForm typed,
       @SignedIn Actor actor) {
@@ -185,7 +197,7 @@ class EnquiryController {
   @PostMapping("/{id}/talks")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void talked(
-      @PathVariable long id,
+      @PathVariable EnquiryId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ConversationNote typed,
       @SignedIn Actor actor) {
@@ -200,7 +212,7 @@ class EnquiryController {
   @PostMapping("/{id}/activities")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void planStep(
-      @PathVariable long id,
+      @PathVariable EnquiryId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {
@@ -211,7 +223,7 @@ class EnquiryController {
   @PostMapping("/{id}/on-hold")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void park(
-      @PathVariable long id,
+      @PathVariable EnquiryId id,
       @RequestHeader("If-Match") String version,
       @RequestBody Until typed,
       @SignedIn Actor actor) {
@@ -221,7 +233,7 @@ class EnquiryController {
   @PostMapping("/{id}/not-pursued")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void drop(
-      @PathVariable long id,
+      @PathVariable EnquiryId id,
       @RequestHeader("If-Match") String version,
       @RequestBody Why typed,
       @SignedIn Actor actor) {
@@ -232,14 +244,16 @@ class EnquiryController {
   @PostMapping("/{id}/reopened")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void reopen(
-      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+      @PathVariable EnquiryId id,
+      @RequestHeader("If-Match") String version,
+      @SignedIn Actor actor) {
     enquiries.reopen(id, Versions.of(version), actor);
   }
 
   @PutMapping("/{id}/owner")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void giveTo(
-      @PathVariable long id,
+      @PathVariable EnquiryId id,
       @RequestHeader("If-Match") String version,
       @RequestBody GiveTo typed,
       @SignedIn Actor actor) {
@@ -248,7 +262,7 @@ class EnquiryController {
 
   @PostMapping("/{id}/opportunity")
   Converted convert(
-      @PathVariable long id,
+      @PathVariable EnquiryId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody EnquiryService.ConvertForm typed,
       @SignedIn Actor actor) {
@@ -258,6 +272,7 @@ class EnquiryController {
             actor.id(),
             "convert-enquiry",
             "enquiry " + id,
+            OpportunityId::new,
             () -> enquiries.convert(id, typed, actor)));
   }
 }

@@ -9,6 +9,13 @@ import firmtally.server.pipeline.opportunity.Opening;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AssignmentRuleId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ProcessId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
@@ -71,16 +78,16 @@ public class EnquiryService implements DueWork {
   }
 
   /** What to list: a blank state is open, an owner of 0 everybody. */
-  record Filter(String state, long owner, String source, String campaign, String text) {}
+  record Filter(String state, PersonId owner, String source, String campaign, String text) {}
 
   /**
    * How an enquiry is taken on: joined to an account and contact that exist, or both made from what
    * is typed here.
    */
   public record ConvertForm(
-      @MaybeNull Long accountId,
-      @MaybeNull Long contactId,
-      @MaybeNull Long processId,
+      @MaybeNull AccountId accountId,
+      @MaybeNull ContactId contactId,
+      @MaybeNull ProcessId processId,
       String title,
       @MaybeNull String name,
       @MaybeNull String kind,
@@ -96,27 +103,27 @@ public class EnquiryService implements DueWork {
   }
 
   /** An enquiry that somebody may read. */
-  Enquiry readable(long id, Actor actor) {
+  Enquiry readable(EnquiryId id, Actor actor) {
     records.checkReadable(RECORD, id, actor);
     return find(id);
   }
 
   /** An enquiry in any state that somebody may change. */
-  Enquiry editable(long id, Actor actor) {
+  Enquiry editable(EnquiryId id, Actor actor) {
     records.checkEditable(RECORD, id, actor);
     return find(id);
   }
 
-  private Enquiry find(long id) {
+  private Enquiry find(EnquiryId id) {
     return store.find(id).orElseThrow(() -> new NotThere(RECORD, id));
   }
 
   /** Takes an enquiry down, and gives it to whoever is named, or to whom the rules say. */
   @Transactional
-  public long take(EnquiryForm typed, Actor actor) {
+  public EnquiryId take(EnquiryForm typed, Actor actor) {
     Input input = new Input();
     EnquiryReader.Draft draft = reader.read(input, typed);
-    Optional<Long> owner = owner(input, typed.owner(), actor);
+    Optional<PersonId> owner = owner(input, typed.owner(), actor);
     input.check();
     return owner.isPresent()
         ? insert(draft, owner.get(), Optional.empty(), actor)
@@ -124,40 +131,41 @@ public class EnquiryService implements DueWork {
   }
 
   /** Whose it is to be; empty for whoever the rules name. */
-  private Optional<Long> owner(Input input, String typed, Actor actor) {
+  private Optional<PersonId> owner(Input input, String typed, Actor actor) {
     if (typed == null || typed.isBlank()) {
       return Optional.of(actor.id());
     }
     if (typed.equals("rules")) {
       return Optional.empty();
     }
-    Optional<Long> named = input.value("owner", typed, EnquiryService::id);
+    Optional<PersonId> named = input.value("owner", typed, EnquiryService::id);
     named.ifPresent(id -> people.checkActive(input, "owner", id));
     return named;
   }
 
-  private static Long id(String text) {
+  private static PersonId id(String text) {
     if (!text.matches("[0-9]{1,18}")) {
       throw new IllegalArgumentException("Choose a user, or let the rules assign it.");
     }
-    return Long.valueOf(text);
+    return new PersonId(Long.parseLong(text));
   }
 
   /** Takes down what is in order, and gives it to whom the rules say. */
-  long give(EnquiryReader.Draft draft, Actor by) {
+  EnquiryId give(EnquiryReader.Draft draft, Actor by) {
     return give(draft, assignment.turns(), by);
   }
 
   /** The same, for one of many in an act. */
-  long give(EnquiryReader.Draft draft, AssignmentService.Turns turns, Actor by) {
+  EnquiryId give(EnquiryReader.Draft draft, AssignmentService.Turns turns, Actor by) {
     AssignmentService.Given given = turns.next(draft.facts());
     return insert(draft, given.personId(), given.ruleId(), by);
   }
 
-  long insert(EnquiryReader.Draft draft, long owner, Optional<Long> rule, Actor by) {
+  EnquiryId insert(
+      EnquiryReader.Draft draft, PersonId owner, Optional<AssignmentRuleId> rule, Actor by) {
     String number = traces.counters().next("E");
     Instant now = traces.clock().instant();
-    long id = store.insert(number, now, draft, owner);
+    EnquiryId id = store.insert(number, now, draft, owner);
     store.logGiven(id, owner, now, rule.orElse(null));
     traces.index().add(RECORD, id, number, draft.name() + " " + draft.subject());
     traces.phones().add(RECORD, id, draft.phone());
@@ -167,7 +175,7 @@ public class EnquiryService implements DueWork {
 
   /** Changes what was typed. */
   @Transactional
-  public void change(long id, long version, EnquiryForm typed, Actor actor) {
+  public void change(EnquiryId id, long version, EnquiryForm typed, Actor actor) {
     Enquiry before = open(id, actor);
     Input input = new Input();
     EnquiryReader.Draft draft = reader.read(input, typed);
@@ -194,7 +202,7 @@ public class EnquiryService implements DueWork {
     note(actor, id, "campaign", before.campaign(), draft.campaign());
   }
 
-  private void note(Actor actor, long id, String what, String before, String after) {
+  private void note(Actor actor, EnquiryId id, String what, String before, String after) {
     if (!Objects.equals(before.strip(), after.strip())) {
       traces.log().note(actor.id(), RECORD, id, what, before.strip(), after.strip());
     }
@@ -208,7 +216,7 @@ public class EnquiryService implements DueWork {
    * Notes a call, email, meeting or note that was just had; what is new is being talked about then.
    */
   @Transactional
-  public void talked(long id, String kind, String words, Actor actor) {
+  public void talked(EnquiryId id, String kind, String words, Actor actor) {
     Enquiry before = open(id, actor);
     activities.did(ActivityService.On.enquiry(id), kind, words, actor);
     if (before.state() != EnquiryState.TALKING && !"note".equals(kind)) {
@@ -218,14 +226,14 @@ public class EnquiryService implements DueWork {
 
   /** Plans something with an enquiry. */
   @Transactional
-  public void plan(long id, ActivityService.ActivityForm typed, Actor actor) {
+  public void plan(EnquiryId id, ActivityService.ActivityForm typed, Actor actor) {
     open(id, actor);
     activities.plan(ActivityService.On.enquiry(id), typed, actor);
   }
 
   /** Lays it aside until a day after today. */
   @Transactional
-  public void park(long id, long version, String until, String why, Actor actor) {
+  public void park(EnquiryId id, long version, String until, String why, Actor actor) {
     Enquiry before = open(id, actor);
     Input input = new Input();
     Optional<LocalDate> day = input.day("until", until);
@@ -239,7 +247,7 @@ public class EnquiryService implements DueWork {
 
   /** Drops it, with a reason. */
   @Transactional
-  public void drop(long id, long version, String why, Actor actor) {
+  public void drop(EnquiryId id, long version, String why, Actor actor) {
     Enquiry before = open(id, actor);
     Input input = new Input();
     String reason = input.text("reason", why, LONGEST);
@@ -249,7 +257,7 @@ public class EnquiryService implements DueWork {
 
   /** Takes up again what was parked or dropped. */
   @Transactional
-  public void reopen(long id, long version, Actor actor) {
+  public void reopen(EnquiryId id, long version, Actor actor) {
     Enquiry before = editable(id, actor);
     if (before.state() != EnquiryState.ON_HOLD && before.state() != EnquiryState.NOT_PURSUED) {
       throw new NotPossible("This enquiry is " + before.state().inWords() + ".");
@@ -279,10 +287,10 @@ public class EnquiryService implements DueWork {
 
   /** Gives it to a person, or to whoever the rules name. */
   @Transactional
-  public void giveTo(long id, long version, String owner, Actor actor) {
+  public void giveTo(EnquiryId id, long version, String owner, Actor actor) {
     Enquiry before = open(id, actor);
     Input input = new Input();
-    Optional<Long> named = owner(input, owner == null || owner.isBlank() ? "?" : owner, actor);
+    Optional<PersonId> named = owner(input, owner == null || owner.isBlank() ? "?" : owner, actor);
     input.check();
     AssignmentService.Given given =
         named
@@ -318,16 +326,16 @@ public class EnquiryService implements DueWork {
    * @return the opportunity's id
    */
   @Transactional
-  public long convert(long id, ConvertForm changed, Actor actor) {
+  public OpportunityId convert(EnquiryId id, ConvertForm changed, Actor actor) {
     actor.checkSells();
     Enquiry enquiry = open(id, actor);
     ConvertForm typed = filled(changed, enquiry);
-    Actor owner = enquiry.ownerId() == actor.id() ? actor : people.get(enquiry.ownerId());
-    long account =
+    Actor owner = enquiry.ownerId().equals(actor.id()) ? actor : people.get(enquiry.ownerId());
+    AccountId account =
         typed.accountId() == null
             ? accounts.open(account(typed), owner)
             : accounts.readable(typed.accountId(), actor).id();
-    Optional<Long> contact = contact(typed, account, actor);
+    Optional<ContactId> contact = contact(typed, account, actor);
     int updated =
         store.setState(
             new EnquiryStore.StateChange(
@@ -370,7 +378,7 @@ public class EnquiryService implements DueWork {
     return typed == null ? known : typed;
   }
 
-  private Optional<Long> contact(ConvertForm typed, long account, Actor actor) {
+  private Optional<ContactId> contact(ConvertForm typed, AccountId account, Actor actor) {
     if (typed.contactId() != null) {
       return Optional.of(typed.contactId());
     }
@@ -414,13 +422,13 @@ public class EnquiryService implements DueWork {
   @Override
   @Transactional
   public void run(LocalDate today) {
-    for (long id : store.onHoldUntil(today)) {
+    for (EnquiryId id : store.onHoldUntil(today)) {
       Enquiry before = readable(id, Actor.SYSTEM);
       setState(before, before.version(), EnquiryState.TALKING, null, null, Actor.SYSTEM);
     }
   }
 
-  private Enquiry open(long id, Actor actor) {
+  private Enquiry open(EnquiryId id, Actor actor) {
     Enquiry enquiry = editable(id, actor);
     if (!enquiry.isOpen()) {
       throw new NotPossible("This enquiry is " + enquiry.state().inWords() + " already.");

@@ -4,6 +4,10 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AssignmentRuleId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.PersonId;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -47,7 +51,12 @@ class EnquiryStore {
   }
 
   record StateChange(
-      long id, long version, EnquiryState state, LocalDate until, String reason, Long account) {}
+      EnquiryId id,
+      long version,
+      EnquiryState state,
+      LocalDate until,
+      String reason,
+      AccountId account) {}
 
   List<Enquiry> page(EnquiryService.Filter filter, long before, int most, Actor actor) {
     Where where = new Where().and("e.id < :before", "before", before);
@@ -58,7 +67,7 @@ class EnquiryStore {
       }
       default -> where.and("e.state = :state", "state", filter.state());
     }
-    if (filter.owner() > 0) {
+    if (filter.owner().value() > 0) {
       where.and("e.owner_id = :owner", "owner", filter.owner());
     }
     where.and(Visibility.OWNED_READABLE);
@@ -81,21 +90,21 @@ class EnquiryStore {
         .list();
   }
 
-  Optional<Enquiry> find(long id) {
+  Optional<Enquiry> find(EnquiryId id) {
     return sql.sql(ROWS + " WHERE e.id = :id").param("id", id).query(Enquiry.class).optional();
   }
 
-  long insert(String number, Instant at, EnquiryReader.Draft draft, long owner) {
+  EnquiryId insert(String number, Instant at, EnquiryReader.Draft draft, PersonId owner) {
     return sql.sql(INSERT)
         .paramSource(draft)
         .param("number", number)
         .param("addedAt", at)
         .param("owner", owner)
-        .query(Long.class)
+        .query(EnquiryId.class)
         .single();
   }
 
-  int update(long id, long version, EnquiryReader.Draft draft) {
+  int update(EnquiryId id, long version, EnquiryReader.Draft draft) {
     return sql.sql(UPDATE).paramSource(draft).param("id", id).param("version", version).update();
   }
 
@@ -103,7 +112,7 @@ class EnquiryStore {
     return sql.sql(SET_STATE).paramSource(change).update();
   }
 
-  int setOwner(long id, long version, long owner) {
+  int setOwner(EnquiryId id, long version, PersonId owner) {
     return sql.sql(
             """
             UPDATE enquiry SET owner_id = :owner, version = version + 1 WHERE id = :id AND version = :version
@@ -114,7 +123,7 @@ class EnquiryStore {
         .update();
   }
 
-  void logGiven(long id, long person, Instant at, Long rule) {
+  void logGiven(EnquiryId id, PersonId person, Instant at, AssignmentRuleId rule) {
     sql.sql(
             """
             INSERT INTO enquiry_assignment (enquiry_id, person_id, at, rule_id) VALUES (:id, :person, :at, :rule)
@@ -127,11 +136,11 @@ class EnquiryStore {
   }
 
   /** Those that were on hold until today or earlier. */
-  List<Long> onHoldUntil(LocalDate today) {
+  List<EnquiryId> onHoldUntil(LocalDate today) {
     return sql.sql(
             "SELECT id FROM enquiry WHERE state = 'on-hold' AND on_hold_until <= :today ORDER BY id")
         .param("today", today)
-        .query(Long.class)
+        .query(EnquiryId.class)
         .list();
   }
 }

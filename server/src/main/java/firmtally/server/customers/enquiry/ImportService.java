@@ -7,6 +7,7 @@ import firmtally.formats.table.Table;
 import firmtally.formats.table.TableReader;
 import firmtally.formats.table.TableWriter;
 import firmtally.server.access.Actor;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -129,7 +130,7 @@ class ImportService {
   /** One import. Its own thread writes it, requests read it. */
   private static final class Job {
     private final String id = UUID.randomUUID().toString();
-    private final long owner;
+    private final PersonId owner;
     private final String file;
     private final Table table;
     private volatile String phase = "read";
@@ -140,7 +141,7 @@ class ImportService {
     private Matching matching;
     private volatile Checked checked = Checked.NONE;
 
-    Job(long owner, String file, Table table) {
+    Job(PersonId owner, String file, Table table) {
       this.owner = owner;
       this.file = file;
       this.table = table;
@@ -178,7 +179,7 @@ class ImportService {
 
   private Job job(String id, Actor actor) {
     return Optional.ofNullable(jobs.getIfPresent(id))
-        .filter(job -> job.owner == actor.id())
+        .filter(job -> job.owner.equals(actor.id()))
         .orElseThrow(() -> new NotThere("import", id));
   }
 

@@ -1,6 +1,8 @@
 package firmtally.server.customers.enquiry;
 
 import firmtally.server.customers.enquiry.LikenessStore.Key;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.RecordId;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -9,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -42,7 +45,7 @@ class Likeness {
   /** Somebody who may be the same, and why. */
   record Like(
       String record,
-      long id,
+      RecordId id,
       String number,
       String name,
       String town,
@@ -71,24 +74,24 @@ class Likeness {
   /**
    * Who may be the same; the surest first.
    *
-   * @param exceptEnquiry an enquiry that is not like itself; 0 for none
+   * @param exceptEnquiry an enquiry that is not like itself
    */
-  List<Like> find(Asked asked, long exceptEnquiry) {
+  List<Like> find(Asked asked, Optional<EnquiryId> exceptEnquiry) {
     return find(List.of(asked), exceptEnquiry).get(0);
   }
 
   /** Who may be the same as each of many, in their order; asked of the database all at once. */
   List<List<Like>> find(List<Asked> asked) {
-    return find(asked, 0);
+    return find(asked, Optional.empty());
   }
 
-  private List<List<Like>> find(List<Asked> asked, long exceptEnquiry) {
+  private List<List<Like>> find(List<Asked> asked, Optional<EnquiryId> exceptEnquiry) {
     Map<String, List<Key>> byEmail = store.byEmail(given(asked, Asked::mail));
     Map<String, List<Key>> byPhone = store.byPhone(given(asked, Asked::phone));
     Map<String, List<Key>> byWords = store.byWords(given(asked, Asked::words));
     Set<Key> keys = new HashSet<>();
     Stream.of(byEmail, byPhone, byWords).forEach(found -> found.values().forEach(keys::addAll));
-    keys.remove(new Key("enquiry", exceptEnquiry));
+    exceptEnquiry.map(RecordId::of).ifPresent(id -> keys.remove(new Key("enquiry", id)));
     Map<Key, LikenessStore.Known> known = store.known(keys);
     return asked.stream()
         .map(

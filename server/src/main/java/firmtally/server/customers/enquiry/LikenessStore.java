@@ -2,6 +2,7 @@ package firmtally.server.customers.enquiry;
 
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.search.PhoneIndex;
 import java.util.Collection;
 import java.util.List;
@@ -48,11 +49,11 @@ class LikenessStore {
     this.phones = phones;
   }
 
-  record Key(String record, long id) {}
+  record Key(String record, RecordId id) {}
 
   record Known(
       String record,
-      long id,
+      RecordId id,
       String number,
       String name,
       String postal,
@@ -61,7 +62,7 @@ class LikenessStore {
       String state) {}
 
   /** A record that answers one of the questions. */
-  private record Hit(String asked, String record, long id) {
+  private record Hit(String asked, String record, RecordId id) {
     Key key() {
       return new Key(record, id);
     }
@@ -86,7 +87,7 @@ class LikenessStore {
   private static Key key(PhoneIndex.Owner owner) {
     return owner.accountId() == null
         ? new Key(owner.record(), owner.recordId())
-        : new Key("account", owner.accountId());
+        : new Key("account", RecordId.of(owner.accountId()));
   }
 
   /** In which any word begins as asked, by the query; the nearest first. */

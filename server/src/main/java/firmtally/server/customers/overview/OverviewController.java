@@ -10,6 +10,9 @@ import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.list.ListService;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotAllowed;
@@ -93,7 +96,7 @@ class OverviewController {
   /** A quote, order or agreement that is not done with. */
   record OpenPaper(
       String kind,
-      long id,
+      RecordId id,
       String number,
       String title,
       String state,
@@ -134,7 +137,7 @@ class OverviewController {
       boolean poNumberRequired,
       boolean stopped,
       String owner,
-      long ownerId) {
+      PersonId ownerId) {
     static Terms of(Account a) {
       return new Terms(
           a.priceGroup(),
@@ -160,7 +163,7 @@ class OverviewController {
 
   /** An account's page; its parts lie beside each other in the answer. */
   record AccountPage(
-      long id,
+      AccountId id,
       @JsonUnwrapped Identity identity,
       @JsonUnwrapped Terms terms,
       @JsonUnwrapped Rights rights,
@@ -174,7 +177,7 @@ class OverviewController {
 
   /** A customer in the ranking; growth is against the period of the same length before. */
   record Ranked(
-      long id,
+      AccountId id,
       String number,
       String name,
       String town,
@@ -191,7 +194,7 @@ class OverviewController {
   record Ranking(String from, String to, List<Ranked> rows) {}
 
   @GetMapping("/{id}")
-  AccountPage account(@PathVariable long id, @SignedIn Actor actor) {
+  AccountPage account(@PathVariable AccountId id, @SignedIn Actor actor) {
     Account a = accounts.readable(id, actor);
     CreditFile file = credit.file(id, actor);
     CurrencyUnit currency = settings.company().currency();
@@ -211,7 +214,7 @@ class OverviewController {
             store.papers(id, settings.amounts(), actor),
             lists.ofAccount(id, actor)),
         activities.ofAccount(id, ACTIVITIES, actor),
-        files.of("account", id));
+        files.of("account", RecordId.of(id)));
   }
 
   private static OpenItemView item(CreditFile.OpenItem item, CreditFile file) {
@@ -225,7 +228,7 @@ class OverviewController {
   @PostMapping("/{id}/activities")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void planWith(
-      @PathVariable long id,
+      @PathVariable AccountId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {
@@ -249,7 +252,7 @@ class OverviewController {
   Ranking ranking(
       @RequestParam(defaultValue = "12") int months,
       @RequestParam(defaultValue = "sales") String by,
-      @RequestParam(defaultValue = "0") long owner,
+      @RequestParam(defaultValue = "0") PersonId owner,
       @SignedIn Actor actor) {
     int length = Math.min(Math.max(months, 1), MOST_MONTHS);
     LocalDate today = LocalDate.now(clock);
@@ -274,7 +277,8 @@ class OverviewController {
                 settings.company().currency(),
                 actor)
             .stream()
-            .sorted(order.reversed().thenComparing(Ranked::name).thenComparing(Ranked::id))
+            .sorted(
+                order.reversed().thenComparing(Ranked::name).thenComparingLong(r -> r.id().value()))
             .toList());
   }
 }

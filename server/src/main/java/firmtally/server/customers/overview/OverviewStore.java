@@ -7,6 +7,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.RecordId;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
@@ -72,7 +75,7 @@ class OverviewStore {
     this.sql = sql;
   }
 
-  OverviewController.Bought bought(long account, CurrencyUnit currency, Actor actor) {
+  OverviewController.Bought bought(AccountId account, CurrencyUnit currency, Actor actor) {
     return Visibility.bind(sql.sql(BOUGHT), actor)
         .param("id", account)
         .query(
@@ -96,7 +99,7 @@ class OverviewStore {
         .orElse(null);
   }
 
-  List<OverviewController.BoughtItem> items(long account, CurrencyUnit currency, Actor actor) {
+  List<OverviewController.BoughtItem> items(AccountId account, CurrencyUnit currency, Actor actor) {
     return Visibility.bind(sql.sql(ITEMS), actor)
         .param("id", account)
         .query(
@@ -116,14 +119,14 @@ class OverviewStore {
   }
 
   List<OverviewController.OpenPaper> papers(
-      long account, LongFunction<String> amounts, Actor actor) {
+      AccountId account, LongFunction<String> amounts, Actor actor) {
     return Visibility.bind(sql.sql(PAPERS), actor)
         .param("id", account)
         .query(
             (row, n) ->
                 new OverviewController.OpenPaper(
                     row.getString("kind"),
-                    row.getLong("id"),
+                    new RecordId(row.getLong("id")),
                     row.getString("number"),
                     row.getString("title"),
                     row.getString("state"),
@@ -137,7 +140,7 @@ class OverviewStore {
 
   /** Everybody who bought in a period or the one before it. */
   List<OverviewController.Ranked> ranking(
-      Period period, long owner, CurrencyUnit currency, Actor actor) {
+      Period period, PersonId owner, CurrencyUnit currency, Actor actor) {
     return Visibility.bind(sql.sql(RANKING), actor)
         .param("before", period.before())
         .param("from", period.from())
@@ -149,7 +152,7 @@ class OverviewStore {
               Money margin = sales.minus(Money.ofMinor(currency, row.getLong("cost")));
               Money earlier = Money.ofMinor(currency, row.getLong("before"));
               return new OverviewController.Ranked(
-                  row.getLong("id"),
+                  new AccountId(row.getLong("id")),
                   row.getString("number"),
                   row.getString("name"),
                   row.getString("town"),

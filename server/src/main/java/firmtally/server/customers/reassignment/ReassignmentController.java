@@ -2,6 +2,7 @@ package firmtally.server.customers.reassignment;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.ReassignmentId;
 import firmtally.server.platform.web.Idempotency;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -25,7 +26,7 @@ class ReassignmentController {
     this.once = once;
   }
 
-  record Reassigned(long id) {}
+  record Reassigned(ReassignmentId id) {}
 
   @GetMapping
   List<ReassignmentService.ReassignmentView> list(@SignedIn Actor actor) {
@@ -39,13 +40,18 @@ class ReassignmentController {
       @SignedIn Actor actor) {
     return new Reassigned(
         once.once(
-            key, actor.id(), "reassign-accounts", "", () -> reassignments.reassign(typed, actor)));
+            key,
+            actor.id(),
+            "reassign-accounts",
+            "",
+            ReassignmentId::new,
+            () -> reassignments.reassign(typed, actor)));
   }
 
   /** Gives everything back before the last day. */
   @PostMapping("/{id}/ended")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void end(@PathVariable long id, @SignedIn Actor actor) {
+  void end(@PathVariable ReassignmentId id, @SignedIn Actor actor) {
     reassignments.end(id, actor);
   }
 }

@@ -6,6 +6,11 @@ import firmtally.server.access.UserService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ReassignmentId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -50,7 +55,7 @@ public class ReassignmentService implements DueWork {
    * @param endedOn when it went back; null while it runs
    */
   public record ReassignmentView(
-      long id,
+      ReassignmentId id,
       String fromName,
       String toName,
       LocalDate madeOn,
@@ -66,8 +71,10 @@ public class ReassignmentService implements DueWork {
    * @param accounts their ids; empty for the whole book
    */
   public record ReassignmentForm(
-      long fromId, long toId, @MaybeNull String until, List<Long> accounts) {
+      PersonId fromId, PersonId toId, @MaybeNull String until, List<AccountId> accounts) {
     public ReassignmentForm {
+      fromId = Input.given(fromId, PersonId::new);
+      toId = Input.given(toId, PersonId::new);
       accounts = Input.given(accounts);
     }
   }
@@ -78,10 +85,10 @@ public class ReassignmentService implements DueWork {
 
   /** Hands over in one act: all of it or nothing. */
   @Transactional
-  public long reassign(ReassignmentForm typed, Actor actor) {
+  public ReassignmentId reassign(ReassignmentForm typed, Actor actor) {
     Actor from = people.get(typed.fromId());
     Actor to = people.get(typed.toId());
-    if (actor.id() != from.id() && !actor.manages(from.team())) {
+    if (!actor.id().equals(from.id()) && !actor.manages(from.team())) {
       throw new NotAllowed("Only " + from.name() + " or their manager may hand over their book.");
     }
     Input input = new Input();
@@ -93,7 +100,7 @@ public class ReassignmentService implements DueWork {
     if (until.isPresent() && until.get().isBefore(today)) {
       input.refuse("until", "This day is past.");
     }
-    if (from.id() == to.id()) {
+    if (from.id().equals(to.id())) {
       input.refuse("toId", "Choose a colleague.");
     }
     people.checkActive(input, "toId", to.id());
@@ -108,11 +115,11 @@ public class ReassignmentService implements DueWork {
       input.refuse("accounts", from.name() + " has no such accounts.");
     }
     input.check();
-    long id = store.insert(from.id(), to.id(), actor.id(), today, until.orElse(null));
+    ReassignmentId id = store.insert(from.id(), to.id(), actor.id(), today, until.orElse(null));
     for (Account account : book) {
       store.addRecord(id, "account", account.id());
       accounts.setOwner(account.id(), to, actor);
-      for (long open : opportunities.openOf(account.id(), from.id())) {
+      for (OpportunityId open : opportunities.openOf(account.id(), from.id())) {
         store.addRecord(id, "opportunity", open);
         opportunities.setOwner(open, to, actor);
       }
@@ -122,11 +129,11 @@ public class ReassignmentService implements DueWork {
 
   /** Ends a reassignment that has a last day before it comes. */
   @Transactional
-  public void end(long id, Actor actor) {
+  public void end(ReassignmentId id, Actor actor) {
     ReassignmentStore.Due running =
         store.running(id).orElseThrow(() -> new NotThere("running reassignment", id));
     Actor from = people.get(running.fromId());
-    if (actor.id() != from.id() && !actor.manages(from.team())) {
+    if (!actor.id().equals(from.id()) && !actor.manages(from.team())) {
       throw new NotAllowed("Only " + from.name() + " or their manager may end this.");
     }
     giveBack(running, actor);
@@ -146,11 +153,11 @@ public class ReassignmentService implements DueWork {
 
   private void giveBack(ReassignmentStore.Due due, Actor by) {
     Actor owner = people.get(due.fromId());
-    for (long account : store.stillWith(due.id(), "account", due.toId())) {
-      accounts.setOwner(account, owner, by);
+    for (RecordId account : store.stillWith(due.id(), "account", due.toId())) {
+      accounts.setOwner(new AccountId(account.value()), owner, by);
     }
-    for (long opportunity : store.stillWith(due.id(), "opportunity", due.toId())) {
-      opportunities.setOwner(opportunity, owner, by);
+    for (RecordId opportunity : store.stillWith(due.id(), "opportunity", due.toId())) {
+      opportunities.setOwner(new OpportunityId(opportunity.value()), owner, by);
     }
     store.end(due.id(), LocalDate.now(clock).toString());
   }

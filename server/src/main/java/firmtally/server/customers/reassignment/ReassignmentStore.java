@@ -3,6 +3,10 @@ package firmtally.server.customers.reassignment;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ReassignmentId;
+import firmtally.server.platform.ids.RecordId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -24,7 +28,7 @@ class ReassignmentStore {
     this.sql = sql;
   }
 
-  record Due(long id, long fromId, long toId, long madeBy) {}
+  record Due(ReassignmentId id, PersonId fromId, PersonId toId, PersonId madeBy) {}
 
   /** The latest that concern somebody: their own, their team's. */
   List<ReassignmentService.ReassignmentView> list(Actor actor) {
@@ -40,7 +44,7 @@ class ReassignmentStore {
         .list();
   }
 
-  long insert(long from, long to, long by, LocalDate on, LocalDate until) {
+  ReassignmentId insert(PersonId from, PersonId to, PersonId by, LocalDate on, LocalDate until) {
     return sql.sql(
             """
             INSERT INTO reassignment (from_id, to_id, made_by, made_on, until) VALUES (:from, :to, :by, :on, :until)
@@ -51,11 +55,11 @@ class ReassignmentStore {
         .param("by", by)
         .param("on", on)
         .param("until", until)
-        .query(Long.class)
+        .query(ReassignmentId.class)
         .single();
   }
 
-  void addRecord(long reassignment, String record, long id) {
+  void addRecord(ReassignmentId reassignment, String record, Id id) {
     sql.sql(
             "INSERT INTO reassignment_record (reassignment_id, record, record_id) VALUES (:reassignment, :record, :id)")
         .param("reassignment", reassignment)
@@ -65,7 +69,7 @@ class ReassignmentStore {
   }
 
   /** What was handed over and still is with whom it was handed to. */
-  List<Long> stillWith(long reassignment, String record, long person) {
+  List<RecordId> stillWith(ReassignmentId reassignment, String record, PersonId person) {
     return sql.sql(
             "SELECT r.record_id FROM reassignment_record r JOIN "
                 + record
@@ -74,7 +78,7 @@ class ReassignmentStore {
         .param("reassignment", reassignment)
         .param("record", record)
         .param("person", person)
-        .query(Long.class)
+        .query(RecordId.class)
         .list();
   }
 
@@ -90,7 +94,7 @@ class ReassignmentStore {
         .list();
   }
 
-  Optional<Due> running(long id) {
+  Optional<Due> running(ReassignmentId id) {
     return sql.sql(
             "SELECT id, from_id, to_id, made_by FROM reassignment WHERE id = :id AND ended_on IS NULL AND until IS NOT NULL")
         .param("id", id)
@@ -98,7 +102,7 @@ class ReassignmentStore {
         .optional();
   }
 
-  void end(long id, String today) {
+  void end(ReassignmentId id, String today) {
     sql.sql("UPDATE reassignment SET ended_on = :today WHERE id = :id")
         .param("id", id)
         .param("today", today)

@@ -4,6 +4,8 @@ import firmtally.formats.mail.Eml;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.events.AfterCommit;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.MailId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.MaybeNull;
@@ -61,7 +63,7 @@ public class EmailQueue implements DueWork, DisposableBean {
    */
   public record Email(
       String record,
-      long recordId,
+      RecordId recordId,
       String from,
       String fromName,
       String to,
@@ -72,7 +74,7 @@ public class EmailQueue implements DueWork, DisposableBean {
 
   /** An email in the list. */
   record EmailRow(
-      long id,
+      MailId id,
       Instant at,
       String sender,
       String recipient,
@@ -117,17 +119,17 @@ public class EmailQueue implements DueWork, DisposableBean {
         .toList();
   }
 
-  Eml.Readable read(long id, Actor actor) {
+  Eml.Readable read(MailId id, Actor actor) {
     EmailStore.Row row = readable(id, actor);
     return new Eml.Readable(
         row.sender(), row.recipient(), row.subject(), row.text(), List.of(row.fileName()));
   }
 
-  byte[] eml(long id, Actor actor) {
+  byte[] eml(MailId id, Actor actor) {
     return Eml.write(email(readable(id, actor)), clock.instant());
   }
 
-  private EmailStore.Row readable(long id, Actor actor) {
+  private EmailStore.Row readable(MailId id, Actor actor) {
     EmailStore.Row row = store.find(id).orElseThrow(() -> new NotThere("email", id));
     records.checkReadable(row.record(), row.recordId(), actor);
     return row;

@@ -3,6 +3,8 @@ package firmtally.server.integration.mail;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.MailId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
 import java.time.Instant;
 import java.util.List;
@@ -31,10 +33,10 @@ class EmailStore {
 
   /** An email in the queue or behind it. */
   record Row(
-      long id,
+      MailId id,
       Instant at,
       String record,
-      long recordId,
+      RecordId recordId,
       String sender,
       String senderName,
       String recipient,
@@ -58,14 +60,14 @@ class EmailStore {
         .list();
   }
 
-  void setSent(long id, Instant at) {
+  void setSent(MailId id, Instant at) {
     sql.sql("UPDATE outgoing_email SET sent_at = :at, failure = NULL WHERE id = :id")
         .param("id", id)
         .param("at", at)
         .update();
   }
 
-  void setFailed(long id, String failure) {
+  void setFailed(MailId id, String failure) {
     sql.sql("UPDATE outgoing_email SET tries = tries + 1, failure = :failure WHERE id = :id")
         .param("id", id)
         .param("failure", failure)
@@ -86,7 +88,7 @@ class EmailStore {
         .list();
   }
 
-  Optional<Row> find(long id) {
+  Optional<Row> find(MailId id) {
     return sql.sql(ROWS + "WHERE id = :id").param("id", id).query(Row.class).optional();
   }
 }

@@ -2,6 +2,7 @@ package firmtally.server.integration.mail;
 
 import firmtally.formats.mail.Eml;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.MailId;
 import java.time.Clock;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,7 +20,7 @@ class MailStandIn implements OutgoingMail {
 
   @Override
   @Transactional
-  public void deliver(long id, Eml.Mail email) {
+  public void deliver(MailId id, Eml.Mail email) {
     sql.sql(
             """
             INSERT INTO email_standin (email_id, eml) VALUES (:id, :eml) ON CONFLICT DO NOTHING

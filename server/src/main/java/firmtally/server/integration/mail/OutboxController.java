@@ -3,6 +3,7 @@ package firmtally.server.integration.mail;
 import firmtally.formats.mail.Eml;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.MailId;
 import firmtally.server.platform.web.Paged;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -32,12 +33,12 @@ class OutboxController {
   }
 
   @GetMapping("/{id}")
-  Eml.Readable read(@PathVariable long id, @SignedIn Actor actor) {
+  Eml.Readable read(@PathVariable MailId id, @SignedIn Actor actor) {
     return emails.read(id, actor);
   }
 
   @GetMapping(path = "/{id}/mail.eml", produces = "message/rfc822")
-  ResponseEntity<byte[]> eml(@PathVariable long id, @SignedIn Actor actor) {
+  ResponseEntity<byte[]> eml(@PathVariable MailId id, @SignedIn Actor actor) {
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType("message/rfc822"))
         .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"email-" + id + ".eml\"")

@@ -1,6 +1,7 @@
 package firmtally.server.integration.mail;
 
 import firmtally.formats.mail.Eml;
+import firmtally.server.platform.ids.MailId;
 
 /** Hands emails over to whatever carries them away. */
 interface OutgoingMail {
@@ -10,5 +11,5 @@ interface OutgoingMail {
    * @param id its place in the queue
    * @throws RuntimeException when it was not taken; it is tried again later
    */
-  void deliver(long id, Eml.Mail email);
+  void deliver(MailId id, Eml.Mail email);
 }

@@ -2,6 +2,7 @@ package firmtally.server.pipeline.activity;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.web.Versions;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -25,20 +26,22 @@ class ActivityController {
   @PostMapping("/done")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void done(
-      @PathVariable long id, @RequestBody ActivityService.DoneForm typed, @SignedIn Actor actor) {
+      @PathVariable ActivityId id,
+      @RequestBody ActivityService.DoneForm typed,
+      @SignedIn Actor actor) {
     activities.done(id, typed, actor);
   }
 
   @PostMapping("/undone")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void undone(@PathVariable long id, @SignedIn Actor actor) {
+  void undone(@PathVariable ActivityId id, @SignedIn Actor actor) {
     activities.undone(id, actor);
   }
 
   @PutMapping
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable ActivityId id,
       @RequestHeader("If-Match") String version,
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {

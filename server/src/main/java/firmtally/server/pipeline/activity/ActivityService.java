@@ -4,6 +4,12 @@ import com.fasterxml.jackson.annotation.JsonFormat;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ActivityId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -16,6 +22,7 @@ import java.time.LocalTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.LongFunction;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -40,43 +47,43 @@ public class ActivityService {
   }
 
   /** The record that an activity belongs to. */
-  public record On(String record, long id) {
+  public record On(String record, RecordId id) {
     /** An opportunity's. */
-    public static On opportunity(long id) {
-      return new On("opportunity", id);
+    public static On opportunity(OpportunityId id) {
+      return new On("opportunity", RecordId.of(id));
     }
 
     /** An enquiry's. */
-    public static On enquiry(long id) {
-      return new On("enquiry", id);
+    public static On enquiry(EnquiryId id) {
+      return new On("enquiry", RecordId.of(id));
     }
 
     /** An account's. */
-    public static On account(long id) {
-      return new On("account", id);
+    public static On account(AccountId id) {
+      return new On("account", RecordId.of(id));
     }
 
     String column() {
       return record + "_id";
     }
 
-    private Long idOf(String wanted) {
-      return record.equals(wanted) ? id : null;
+    private <T> T idOf(String wanted, LongFunction<T> named) {
+      return record.equals(wanted) ? named.apply(id.value()) : null;
     }
   }
 
   /** An activity. */
   public record Activity(
-      long id,
+      ActivityId id,
       String kind,
       String subject,
       LocalDate due,
       @MaybeNull @JsonFormat(pattern = "HH:mm") LocalTime atTime,
-      long personId,
+      PersonId personId,
       String person,
-      @MaybeNull Long opportunityId,
-      @MaybeNull Long enquiryId,
-      @MaybeNull Long accountId,
+      @MaybeNull OpportunityId opportunityId,
+      @MaybeNull EnquiryId enquiryId,
+      @MaybeNull AccountId accountId,
       @MaybeNull Instant closedAt,
       @MaybeNull Instant doneAt,
       String outcome,
@@ -84,7 +91,7 @@ public class ActivityService {
 
   /** An activity in the calendar, with the record that it belongs to. */
   public record Planned(
-      long id,
+      ActivityId id,
       String kind,
       String subject,
       LocalDate due,
@@ -93,7 +100,7 @@ public class ActivityService {
       boolean done,
       String number,
       String record,
-      long recordId,
+      RecordId recordId,
       String account) {}
 
   /**
@@ -103,7 +110,11 @@ public class ActivityService {
    * @param personId whose it is; null for one's own
    */
   public record ActivityForm(
-      String kind, String subject, String due, @MaybeNull String time, @MaybeNull Long personId) {}
+      String kind,
+      String subject,
+      String due,
+      @MaybeNull String time,
+      @MaybeNull PersonId personId) {}
 
   /** What came of it, and what comes next; next may be left out. */
   public record DoneForm(@MaybeNull String outcome, @MaybeNull ActivityForm next) {}
@@ -116,7 +127,7 @@ public class ActivityService {
   /**
    * What was done and is planned with an account, with its opportunities that somebody may read.
    */
-  public List<Activity> ofAccount(long account, int most, Actor actor) {
+  public List<Activity> ofAccount(AccountId account, int most, Actor actor) {
     return store.ofAccount(account, most, actor);
   }
 
@@ -127,12 +138,12 @@ public class ActivityService {
    * @param most how many of them, the earliest
    */
   public List<Planned> between(
-      LocalDate from, LocalDate to, long person, String team, int most, Actor actor) {
+      LocalDate from, LocalDate to, PersonId person, String team, int most, Actor actor) {
     return store.calendar(from, to, person, team, most, actor);
   }
 
   /** Whether something is planned on an opportunity. */
-  public boolean hasOpen(long opportunity) {
+  public boolean hasOpen(OpportunityId opportunity) {
     return store.hasOpen(opportunity);
   }
 
@@ -173,9 +184,9 @@ public class ActivityService {
         time(input, at, typed.time()),
         person(input, at, typed.personId(), actor),
         actor.id(),
-        on.idOf("opportunity"),
-        on.idOf("enquiry"),
-        on.idOf("account"),
+        on.idOf("opportunity", OpportunityId::new),
+        on.idOf("enquiry", EnquiryId::new),
+        on.idOf("account", AccountId::new),
         isNote ? clock.instant() : null,
         "");
   }
@@ -191,8 +202,8 @@ public class ActivityService {
     return LocalTime.parse(text.strip());
   }
 
-  private long person(Input input, String at, Long person, Actor actor) {
-    if (person == null || person == actor.id()) {
+  private PersonId person(Input input, String at, PersonId person, Actor actor) {
+    if (person == null || person.equals(actor.id())) {
       return actor.id();
     }
     if (!people.isActive(person)) {
@@ -204,7 +215,7 @@ public class ActivityService {
   /** Plans an activity of an opportunity that the company plans by itself. */
   @Transactional
   public void planBySystem(
-      long opportunity, String kind, String subject, LocalDate due, long person) {
+      OpportunityId opportunity, String kind, String subject, LocalDate due, PersonId person) {
     store.insert(
         new ActivityStore.Row(
             kind, subject, due, null, person, null, opportunity, null, null, null, ""));
@@ -229,9 +240,9 @@ public class ActivityService {
             null,
             actor.id(),
             actor.id(),
-            on.idOf("opportunity"),
-            on.idOf("enquiry"),
-            on.idOf("account"),
+            on.idOf("opportunity", OpportunityId::new),
+            on.idOf("enquiry", EnquiryId::new),
+            on.idOf("account", AccountId::new),
             clock.instant(),
             ""));
     log.note(actor.id(), on.record(), on.id(), kind, null, words);
@@ -239,7 +250,7 @@ public class ActivityService {
 
   /** Marks an activity done, with what came of it, and plans the next one in the same act. */
   @Transactional
-  public void done(long id, DoneForm typed, Actor actor) {
+  public void done(ActivityId id, DoneForm typed, Actor actor) {
     ActivityStore.Kept kept = changeable(id, actor);
     Input input = new Input();
     String words = input.longText("outcome", typed.outcome());
@@ -267,7 +278,7 @@ public class ActivityService {
 
   /** Takes back that an activity was done. */
   @Transactional
-  public void undone(long id, Actor actor) {
+  public void undone(ActivityId id, Actor actor) {
     ActivityStore.Kept kept = changeable(id, actor);
     if (store.undone(id) == 0) {
       throw new NotPossible("This is not done.");
@@ -278,7 +289,7 @@ public class ActivityService {
 
   /** Puts an open activity on another day, or gives it to a colleague. */
   @Transactional
-  public void change(long id, long version, ActivityForm typed, Actor actor) {
+  public void change(ActivityId id, long version, ActivityForm typed, Actor actor) {
     ActivityStore.Kept kept = changeable(id, actor);
     Input input = new Input();
     ActivityStore.Row row =
@@ -291,7 +302,7 @@ public class ActivityService {
                 typed.subject(),
                 typed.due(),
                 typed.time(),
-                typed.personId() == null ? Long.valueOf(kept.personId()) : typed.personId()),
+                typed.personId() == null ? kept.personId() : typed.personId()),
             actor);
     input.check();
     int updated = store.move(id, version, row.subject(), row.due(), row.time(), row.person());
@@ -306,10 +317,10 @@ public class ActivityService {
         row.due().toString());
   }
 
-  private ActivityStore.Kept changeable(long id, Actor actor) {
+  private ActivityStore.Kept changeable(ActivityId id, Actor actor) {
     ActivityStore.Kept kept = store.find(id).orElseThrow(() -> new NotThere("activity", id));
     On on = on(kept);
-    boolean isTheirs = kept.personId() == actor.id();
+    boolean isTheirs = kept.personId().equals(actor.id());
     if (isTheirs) {
       return kept;
     }
@@ -326,19 +337,19 @@ public class ActivityService {
 
   /** Closes what is open when its opportunity is won or lost; nothing of it was done by that. */
   @Transactional
-  public void closeOpen(long opportunity, String outcome) {
+  public void closeOpen(OpportunityId opportunity, String outcome) {
     store.closeOpen(opportunity, clock.instant(), outcome);
   }
 
   /** Notes that what was planned on an opportunity was done, for history that is taken over. */
   @Transactional
-  public void doneOpen(long opportunity, String outcome) {
+  public void doneOpen(OpportunityId opportunity, String outcome) {
     store.doneOpen(opportunity, clock.instant(), outcome);
   }
 
   /** Gives what is open on an opportunity and one person's to another. */
   @Transactional
-  public void giveOpen(long opportunity, long from, long to) {
+  public void giveOpen(OpportunityId opportunity, PersonId from, PersonId to) {
     store.giveOpen(opportunity, from, to);
   }
 }

@@ -3,6 +3,11 @@ package firmtally.server.pipeline.activity;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ActivityId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -66,25 +71,25 @@ class ActivityStore {
       String subject,
       LocalDate due,
       LocalTime time,
-      long person,
-      Long plannedBy,
-      Long opportunity,
-      Long enquiry,
-      Long account,
+      PersonId person,
+      PersonId plannedBy,
+      OpportunityId opportunity,
+      EnquiryId enquiry,
+      AccountId account,
       Instant doneAt,
       String outcome) {}
 
   /** An activity as it stands. */
   record Kept(
-      long id,
+      ActivityId id,
       String kind,
       String subject,
       LocalDate due,
       LocalTime atTime,
-      long personId,
-      Long opportunityId,
-      Long enquiryId,
-      Long accountId,
+      PersonId personId,
+      OpportunityId opportunityId,
+      EnquiryId enquiryId,
+      AccountId accountId,
       Instant doneAt,
       long version) {}
 
@@ -100,7 +105,7 @@ class ActivityStore {
   }
 
   /** Everything done and planned with an account, its opportunities' with it, the latest first. */
-  List<ActivityService.Activity> ofAccount(long account, int most, Actor actor) {
+  List<ActivityService.Activity> ofAccount(AccountId account, int most, Actor actor) {
     return Visibility.bind(
             sql.sql(
                 ROWS
@@ -119,15 +124,15 @@ class ActivityStore {
         .list();
   }
 
-  Optional<Kept> find(long id) {
+  Optional<Kept> find(ActivityId id) {
     return sql.sql(FIND).param("id", id).query(Kept.class).optional();
   }
 
-  long insert(Row row) {
-    return sql.sql(INSERT).paramSource(row).query(Long.class).single();
+  ActivityId insert(Row row) {
+    return sql.sql(INSERT).paramSource(row).query(ActivityId.class).single();
   }
 
-  int done(long id, Instant at, String outcome) {
+  int done(ActivityId id, Instant at, String outcome) {
     return sql.sql(
             """
             UPDATE activity SET closed_at = :at, done_at = :at, outcome = :outcome, version = version + 1
@@ -139,7 +144,7 @@ class ActivityStore {
         .update();
   }
 
-  int undone(long id) {
+  int undone(ActivityId id) {
     return sql.sql(
             """
             UPDATE activity SET closed_at = NULL, done_at = NULL, outcome = '', version = version + 1
@@ -149,7 +154,8 @@ class ActivityStore {
         .update();
   }
 
-  int move(long id, long version, String subject, LocalDate due, LocalTime time, long person) {
+  int move(
+      ActivityId id, long version, String subject, LocalDate due, LocalTime time, PersonId person) {
     return sql.sql(
             """
             UPDATE activity SET subject = :subject, due = :due, at_time = :time, person_id = :person,
@@ -165,7 +171,7 @@ class ActivityStore {
         .update();
   }
 
-  void closeOpen(long opportunity, Instant at, String outcome) {
+  void closeOpen(OpportunityId opportunity, Instant at, String outcome) {
     sql.sql(
             """
             UPDATE activity SET closed_at = :at, outcome = :outcome, version = version + 1
@@ -177,7 +183,7 @@ class ActivityStore {
         .update();
   }
 
-  void doneOpen(long opportunity, Instant at, String outcome) {
+  void doneOpen(OpportunityId opportunity, Instant at, String outcome) {
     sql.sql(
             """
             UPDATE activity SET closed_at = :at, done_at = :at, outcome = :outcome, version = version + 1
@@ -189,7 +195,7 @@ class ActivityStore {
         .update();
   }
 
-  boolean hasOpen(long opportunity) {
+  boolean hasOpen(OpportunityId opportunity) {
     return sql.sql(
             "SELECT EXISTS (SELECT 1 FROM activity WHERE opportunity_id = :id AND closed_at IS NULL)")
         .param("id", opportunity)
@@ -198,7 +204,7 @@ class ActivityStore {
   }
 
   /** Gives the open activities of an opportunity that are one person's to another. */
-  void giveOpen(long opportunity, long from, long to) {
+  void giveOpen(OpportunityId opportunity, PersonId from, PersonId to) {
     sql.sql(
             """
             UPDATE activity SET person_id = :to, version = version + 1
@@ -211,7 +217,7 @@ class ActivityStore {
   }
 
   List<ActivityService.Planned> calendar(
-      LocalDate from, LocalDate to, long person, String team, int most, Actor actor) {
+      LocalDate from, LocalDate to, PersonId person, String team, int most, Actor actor) {
     String text = CALENDAR.replace("<readable>", records.readable("x.record", "x.record_id"));
     return Visibility.bind(sql.sql(text), actor)
         .param("from", from)

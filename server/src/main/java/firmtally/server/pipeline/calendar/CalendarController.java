@@ -7,6 +7,8 @@ import firmtally.server.access.SignedIn;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
@@ -54,7 +56,7 @@ class CalendarController {
 
   /** An opportunity that is expected to close on a day. */
   record Closing(
-      long id,
+      OpportunityId id,
       String number,
       String title,
       String account,
@@ -76,7 +78,7 @@ class CalendarController {
   Calendar between(
       @RequestParam String from,
       @RequestParam String to,
-      @RequestParam(defaultValue = "0") long person,
+      @RequestParam(defaultValue = "0") PersonId person,
       @RequestParam(defaultValue = "") String team,
       @SignedIn Actor actor) {
     Input input = new Input();
@@ -91,7 +93,8 @@ class CalendarController {
     return calendar(first.orElseThrow(), last.orElseThrow(), person, team, actor);
   }
 
-  private Calendar calendar(LocalDate from, LocalDate to, long person, String team, Actor actor) {
+  private Calendar calendar(
+      LocalDate from, LocalDate to, PersonId person, String team, Actor actor) {
     List<ActivityService.Planned> planned =
         activities.between(from, to, person, team, MOST + 1, actor);
     List<Closing> closes =

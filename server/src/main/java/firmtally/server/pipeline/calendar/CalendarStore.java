@@ -4,6 +4,8 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.function.LongFunction;
@@ -31,7 +33,7 @@ class CalendarStore {
   List<CalendarController.Closing> closes(
       LocalDate from,
       LocalDate to,
-      long person,
+      PersonId person,
       String team,
       int most,
       Actor actor,
@@ -45,7 +47,7 @@ class CalendarStore {
         .query(
             (row, n) ->
                 new CalendarController.Closing(
-                    row.getLong("id"),
+                    new OpportunityId(row.getLong("id")),
                     row.getString("number"),
                     row.getString("title"),
                     row.getString("account"),

@@ -3,6 +3,8 @@ package firmtally.server.pipeline.list;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Where;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ProcessId;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.BadInput;
 import java.time.LocalDate;
@@ -62,7 +64,7 @@ public final class ListFilter {
   }
 
   /** The same of what is open on one process, whatever state and process the query names. */
-  public static Where onSheet(ListQuery query, long process, Actor actor, LocalDate today) {
+  public static Where onSheet(ListQuery query, ProcessId process, Actor actor, LocalDate today) {
     Where where =
         readable(actor, today)
             .and("o.state = 'open'")
@@ -72,7 +74,7 @@ public final class ListFilter {
   }
 
   /** All of an account that somebody sees. */
-  static Where ofAccount(long account, Actor actor, LocalDate today) {
+  static Where ofAccount(AccountId account, Actor actor, LocalDate today) {
     return readable(actor, today).and("o.account_id = :account", "account", account);
   }
 
@@ -82,7 +84,7 @@ public final class ListFilter {
   }
 
   private static void narrow(Where where, ListQuery query) {
-    if (query.owner() != null && query.owner() > 0) {
+    if (query.owner() != null && query.owner().value() > 0) {
       where.and("o.owner_id = :owner", "owner", query.owner());
     }
     if (query.stage() != null) {

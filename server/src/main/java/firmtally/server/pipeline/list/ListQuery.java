@@ -1,5 +1,8 @@
 package firmtally.server.pipeline.list;
 
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.MaybeNull;
 
 /**
@@ -19,11 +22,11 @@ import firmtally.server.platform.web.MaybeNull;
  */
 public record ListQuery(
     @MaybeNull String state,
-    @MaybeNull Long owner,
+    @MaybeNull PersonId owner,
     @MaybeNull String team,
     @MaybeNull String process,
-    @MaybeNull Long stage,
-    @MaybeNull Long account,
+    @MaybeNull StageId stage,
+    @MaybeNull AccountId account,
     @MaybeNull String tag,
     @MaybeNull String competitor,
     @MaybeNull String priority,

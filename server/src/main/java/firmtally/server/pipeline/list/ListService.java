@@ -4,6 +4,8 @@ import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import firmtally.formats.table.TableWriter;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -45,7 +47,7 @@ public class ListService {
    * @param sortKey what it is sorted by, for the place of the next page
    */
   public record OpportunityRow(
-      long id,
+      OpportunityId id,
       @JsonUnwrapped What what,
       @JsonUnwrapped Standing standing,
       @JsonUnwrapped Days days,
@@ -56,7 +58,7 @@ public class ListService {
   public record What(
       String number,
       String title,
-      long accountId,
+      AccountId accountId,
       String account,
       String owner,
       @MaybeNull String team,
@@ -105,7 +107,7 @@ public class ListService {
   }
 
   /** The opportunities of an account that somebody sees, the latest first. */
-  public List<OpportunityRow> ofAccount(long account, Actor actor) {
+  public List<OpportunityRow> ofAccount(AccountId account, Actor actor) {
     return store.ofAccount(account, actor, LocalDate.now(clock), OF_ACCOUNT, settings.amounts());
   }
 

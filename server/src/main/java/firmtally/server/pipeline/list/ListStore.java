@@ -6,6 +6,8 @@ import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.reporting.metrics.Dimension;
@@ -94,7 +96,7 @@ class ListStore {
 
   /** The opportunities of an account, the latest close first. */
   List<ListService.OpportunityRow> ofAccount(
-      long account, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
+      AccountId account, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
     String close = Order.CLOSE.column;
     Where where = ListFilter.ofAccount(account, actor, today);
     return rows(where, "", close, close + " DESC, o.id DESC", most, actor, amounts);
@@ -211,11 +213,11 @@ class ListStore {
     attention(attention, row.getBoolean("past"), "past-expected-close");
     attention(attention, row.getBoolean("over_time"), "over-usual-days");
     return new ListService.OpportunityRow(
-        row.getLong("id"),
+        new OpportunityId(row.getLong("id")),
         new ListService.What(
             row.getString("number"),
             row.getString("title"),
-            row.getLong("account_id"),
+            new AccountId(row.getLong("account_id")),
             row.getString("account"),
             row.getString("owner"),
             row.getString("team"),

@@ -2,6 +2,8 @@ package firmtally.server.pipeline.list;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ViewId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotAllowed;
@@ -39,7 +41,7 @@ class ViewController {
    * @param mine whether the person who asks kept it
    */
   record SavedView(
-      long id, String name, String owner, boolean shared, boolean mine, String query) {}
+      ViewId id, String name, String owner, boolean shared, boolean mine, String query) {}
 
   /** A view as it is kept; keeping one under a name that is taken replaces it. */
   record ViewForm(String name, boolean shared, String query) {}
@@ -60,7 +62,7 @@ class ViewController {
 
   @DeleteMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void drop(@PathVariable long id, @SignedIn Actor actor) {
+  void drop(@PathVariable ViewId id, @SignedIn Actor actor) {
     views.drop(id, actor);
   }
 
@@ -89,9 +91,9 @@ class ViewController {
     }
 
     @Transactional
-    public void drop(long id, Actor actor) {
-      long owner = store.owner(id).orElseThrow(() -> new NotThere("view", id));
-      if (owner != actor.id()) {
+    public void drop(ViewId id, Actor actor) {
+      PersonId owner = store.owner(id).orElseThrow(() -> new NotThere("view", id));
+      if (!owner.equals(actor.id())) {
         throw new NotAllowed("Only who kept this view may drop it.");
       }
       store.delete(id);

@@ -2,6 +2,8 @@ package firmtally.server.pipeline.list;
 
 import firmtally.server.access.Actor;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ViewId;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Repository;
@@ -36,7 +38,7 @@ class ViewStore {
         .list();
   }
 
-  void put(long person, String name, boolean shared, String query) {
+  void put(PersonId person, String name, boolean shared, String query) {
     sql.sql(PUT)
         .param("person", person)
         .param("name", name)
@@ -45,14 +47,14 @@ class ViewStore {
         .update();
   }
 
-  Optional<Long> owner(long id) {
+  Optional<PersonId> owner(ViewId id) {
     return sql.sql("SELECT person_id FROM saved_view WHERE id = :id")
         .param("id", id)
-        .query(Long.class)
+        .query(PersonId.class)
         .optional();
   }
 
-  void delete(long id) {
+  void delete(ViewId id) {
     sql.sql("DELETE FROM saved_view WHERE id = :id").param("id", id).update();
   }
 }

@@ -3,6 +3,7 @@ package firmtally.server.pipeline.opportunity;
 import firmtally.server.access.Actor;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -63,7 +64,7 @@ public class EndingService implements DueWork {
 
   /** Lost, with a reason and the competitor who won it; its open activities are closed. */
   @Transactional
-  public void lose(long id, long version, Loss typed, Actor actor) {
+  public void lose(OpportunityId id, long version, Loss typed, Actor actor) {
     Opportunity before = service.editable(id, actor);
     before.state().checkMayBecome(OpportunityState.LOST);
     Input input = new Input();
@@ -84,7 +85,7 @@ public class EndingService implements DueWork {
 
   /** Rests until a day; then it is open again by itself, with a call on that day. */
   @Transactional
-  public void pause(long id, long version, Pause typed, Actor actor) {
+  public void pause(OpportunityId id, long version, Pause typed, Actor actor) {
     Opportunity before = service.editableOpen(id, actor);
     Input input = new Input();
     Optional<LocalDate> until = input.day("until", typed.until());
@@ -101,7 +102,7 @@ public class EndingService implements DueWork {
 
   /** Opens what is paused or lost again, with a call planned for today. */
   @Transactional
-  public void reopen(long id, long version, Actor actor) {
+  public void reopen(OpportunityId id, long version, Actor actor) {
     Opportunity before = service.editable(id, actor);
     if (before.isOpen()) {
       throw new NotPossible("This opportunity is open.");
@@ -118,7 +119,7 @@ public class EndingService implements DueWork {
   @Override
   @Transactional
   public void run(LocalDate today) {
-    for (long id : store.pausedUntil(today)) {
+    for (OpportunityId id : store.pausedUntil(today)) {
       Opportunity paused = service.readable(id, Actor.SYSTEM);
       open(paused, paused.version(), Actor.SYSTEM);
     }

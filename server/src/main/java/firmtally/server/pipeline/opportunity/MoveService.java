@@ -5,6 +5,9 @@ import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.CheckId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
@@ -55,15 +58,15 @@ public class MoveService {
   public record Move(
       Instant at,
       String person,
-      long stageId,
+      StageId stageId,
       String stage,
       @MaybeNull String fromStage,
       String value) {}
 
   /** A check of the stage that something stands in. */
-  public record CheckView(long id, String words, String proof, boolean must, boolean done) {}
+  public record CheckView(CheckId id, String words, String proof, boolean must, boolean done) {}
 
-  List<Move> moves(long id) {
+  List<Move> moves(OpportunityId id) {
     LongFunction<String> amounts = settings.amounts();
     return store.moves(id).stream()
         .map(
@@ -88,12 +91,12 @@ public class MoveService {
 
   /** Ticks a check off by hand, or takes the tick away. */
   @Transactional
-  public void tick(long id, long checkId, boolean done, Actor actor) {
+  public void tick(OpportunityId id, CheckId checkId, boolean done, Actor actor) {
     Opportunity opportunity = service.editableOpen(id, actor);
     Stage.Check check =
         service.process(opportunity).stages().stream()
             .flatMap(stage -> stage.liveChecks().stream())
-            .filter(c -> c.id() == checkId && c.proof().equals("ticked"))
+            .filter(c -> c.id().equals(checkId) && c.proof().equals("ticked"))
             .findFirst()
             .orElseThrow(() -> new NotThere("check to tick", checkId));
     if (done) {
@@ -106,7 +109,7 @@ public class MoveService {
 
   /** Moves it to any stage of its process: on, over some, or back. */
   @Transactional
-  public void move(long id, long version, long stageId, Actor actor) {
+  public void move(OpportunityId id, long version, StageId stageId, Actor actor) {
     Opportunity before = service.editableOpen(id, actor);
     Stage to = target(before, stageId);
     move(before, version, to, actor);
@@ -117,10 +120,10 @@ public class MoveService {
    *
    * @throws NotPossible when it is another team's or deactivated, or a must on the way is missing
    */
-  public Stage target(Opportunity before, long stageId) {
+  public Stage target(Opportunity before, StageId stageId) {
     ProcessService.SalesProcess process = service.process(before);
     Stage to = process.stage(stageId);
-    if (to.id() == before.stageId()) {
+    if (to.id().equals(before.stageId())) {
       return to;
     }
     if (to.deactivated()) {
@@ -194,7 +197,7 @@ public class MoveService {
   public boolean takesBack(Opportunity before, LocalDate to, Duration within, Actor actor) {
     return store
         .lastCloseMove(before.id())
-        .filter(move -> move.personId() == actor.id())
+        .filter(move -> actor.id().equals(move.personId()))
         .filter(move -> move.fromDay().equals(to) && move.toDay().equals(before.expectedClose()))
         .filter(move -> move.at().isAfter(clock.instant().minus(within)))
         .isPresent();
@@ -202,7 +205,7 @@ public class MoveService {
 
   /** Saves the lines that were typed; where a stage says so, that moves it on in the same act. */
   @Transactional
-  public Calculation saveLines(long id, long version, WorksheetForm form, Actor actor) {
+  public Calculation saveLines(OpportunityId id, long version, WorksheetForm form, Actor actor) {
     Calculation worked = service.saveLines(id, version, form, actor);
     happened(id, "lines-saved", actor);
     return worked;
@@ -215,7 +218,7 @@ public class MoveService {
    * @param what such as {@code quote-sent}
    */
   @Transactional
-  public void happened(long id, String what, Actor actor) {
+  public void happened(OpportunityId id, String what, Actor actor) {
     Opportunity opportunity = service.readable(id, actor);
     store.touch(id, LocalDate.now(clock));
     ProcessService.SalesProcess process = service.process(opportunity);

@@ -1,5 +1,11 @@
 package firmtally.server.pipeline.opportunity;
 
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.ProcessId;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.time.LocalDate;
 import java.util.Optional;
@@ -11,20 +17,20 @@ import java.util.Optional;
  * @param campaign blank for none
  */
 public record Opening(
-    long accountId,
+    AccountId accountId,
     String title,
     String processKind,
-    Optional<Long> processId,
-    Optional<Long> contactId,
+    Optional<ProcessId> processId,
+    Optional<ContactId> contactId,
     Optional<LocalDate> expectedClose,
-    Optional<Long> enquiryId,
-    Optional<Long> renewsId,
-    Optional<Long> copiedFrom,
+    Optional<EnquiryId> enquiryId,
+    Optional<AgreementId> renewsId,
+    Optional<OpportunityId> copiedFrom,
     String source,
     String campaign,
     WorksheetForm lines) {
   /** With a title only; all else is proposed or empty. */
-  public static Opening of(long account, String title, String processKind) {
+  public static Opening of(AccountId account, String title, String processKind) {
     return new Opening(
         account,
         title,
@@ -41,7 +47,7 @@ public record Opening(
   }
 
   /** The same on a given process, with a contact; either may be empty. */
-  public Opening with(Optional<Long> process, Optional<Long> contact) {
+  public Opening with(Optional<ProcessId> process, Optional<ContactId> contact) {
     return new Opening(
         accountId,
         title,
@@ -58,7 +64,7 @@ public record Opening(
   }
 
   /** The same, coming from an enquiry or a campaign. */
-  public Opening from(Optional<Long> enquiry, String heardBy, String ofCampaign) {
+  public Opening from(Optional<EnquiryId> enquiry, String heardBy, String ofCampaign) {
     return new Opening(
         accountId,
         title,
@@ -92,7 +98,7 @@ public record Opening(
   }
 
   /** The same as the renewal of an agreement. */
-  public Opening renewing(long agreement) {
+  public Opening renewing(AgreementId agreement) {
     return new Opening(
         accountId,
         title,

@@ -1,6 +1,15 @@
 package firmtally.server.pipeline.opportunity;
 
 import firmtally.core.money.Percent;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.StageId;
+import firmtally.server.platform.ids.WorksheetId;
 import java.time.LocalDate;
 
 /**
@@ -12,16 +21,16 @@ import java.time.LocalDate;
  * @param budget what the customer says they have, in minor units; null where unknown
  */
 public record Opportunity(
-    long id,
+    OpportunityId id,
     String number,
     String title,
-    long accountId,
-    Long contactId,
-    long ownerId,
+    AccountId accountId,
+    ContactId contactId,
+    PersonId ownerId,
     String ownerName,
     String ownerTeam,
-    long processId,
-    long stageId,
+    ProcessId processId,
+    StageId stageId,
     OpportunityState state,
     LocalDate stageSince,
     LocalDate openedOn,
@@ -29,9 +38,9 @@ public record Opportunity(
     int slips,
     Long ownProbability,
     long stageProbability,
-    long worksheetId,
-    Long enquiryId,
-    Long renewsId,
+    WorksheetId worksheetId,
+    EnquiryId enquiryId,
+    AgreementId renewsId,
     LocalDate closedOn,
     Long wonAmount,
     String reason,
@@ -44,7 +53,7 @@ public record Opportunity(
     Long budget,
     String source,
     String campaign,
-    Long copiedFrom,
+    OpportunityId copiedFrom,
     LocalDate touchedOn,
     long version) {
   /** Whether it is neither paused, won nor lost. */

@@ -2,6 +2,9 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.CheckId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.Versions;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -29,8 +32,8 @@ class OpportunityActsController {
   @PostMapping("/stage/{stage}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void move(
-      @PathVariable long id,
-      @PathVariable long stage,
+      @PathVariable OpportunityId id,
+      @PathVariable StageId stage,
       @RequestHeader("If-Match") String version,
       @SignedIn Actor actor) {
     moves.move(id, Versions.of(version), stage, actor);
@@ -39,8 +42,8 @@ class OpportunityActsController {
   @PostMapping("/checks/{check}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void tick(
-      @PathVariable long id,
-      @PathVariable long check,
+      @PathVariable OpportunityId id,
+      @PathVariable CheckId check,
       @RequestBody Ticked typed,
       @SignedIn Actor actor) {
     moves.tick(id, check, typed.done(), actor);
@@ -49,7 +52,7 @@ class OpportunityActsController {
   @PostMapping("/lost")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void lose(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader("If-Match") String version,
       @RequestBody EndingService.Loss typed,
       @SignedIn Actor actor) {
@@ -59,7 +62,7 @@ class OpportunityActsController {
   @PostMapping("/paused")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void pause(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader("If-Match") String version,
       @RequestBody EndingService.Pause typed,
       @SignedIn Actor actor) {
@@ -69,7 +72,9 @@ class OpportunityActsController {
   @PostMapping("/reopened")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void reopen(
-      @PathVariable long id, @RequestHeader("If-Match") String version, @SignedIn Actor actor) {
+      @PathVariable OpportunityId id,
+      @RequestHeader("If-Match") String version,
+      @SignedIn Actor actor) {
     endings.reopen(id, Versions.of(version), actor);
   }
 }

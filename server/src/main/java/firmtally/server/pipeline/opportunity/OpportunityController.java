@@ -10,7 +10,16 @@ import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.Idempotency;
+import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
@@ -83,16 +92,16 @@ class OpportunityController {
       @MaybeNull String budget,
       String source,
       String campaign,
-      @MaybeNull Long contactId,
+      @MaybeNull ContactId contactId,
       @MaybeNull String reason,
       @MaybeNull String competitor,
       @MaybeNull LocalDate pausedUntil,
-      @MaybeNull Long copiedFrom,
-      @MaybeNull Long enquiryId) {}
+      @MaybeNull OpportunityId copiedFrom,
+      @MaybeNull EnquiryId enquiryId) {}
 
   /** For whom it is. */
   record Customer(
-      long accountId,
+      AccountId accountId,
       String account,
       String town,
       @MaybeNull String priceGroup,
@@ -112,7 +121,7 @@ class OpportunityController {
   /** Where it stands on its process, and how it came there. */
   record Progress(
       String process,
-      long stageId,
+      StageId stageId,
       List<Stage> stages,
       List<MoveService.Move> moves,
       List<MoveService.CheckView> checks,
@@ -133,11 +142,11 @@ class OpportunityController {
 
   /** An opportunity's page; its parts lie beside each other in the answer. */
   record OpportunityView(
-      long id,
+      OpportunityId id,
       String number,
       String title,
       String owner,
-      long ownerId,
+      PersonId ownerId,
       @JsonUnwrapped Customer customer,
       @JsonUnwrapped Progress progress,
       @JsonUnwrapped Days days,
@@ -152,12 +161,19 @@ class OpportunityController {
 
   /** A new one; without a process it starts on the first of new business. */
   record NewOpportunity(
-      long accountId, String title, @MaybeNull Long processId, @MaybeNull Long contactId) {}
+      AccountId accountId,
+      String title,
+      @MaybeNull ProcessId processId,
+      @MaybeNull ContactId contactId) {
+    NewOpportunity {
+      accountId = Input.given(accountId, AccountId::new);
+    }
+  }
 
-  record Created(long id) {}
+  record Created(OpportunityId id) {}
 
   @GetMapping("/{id}")
-  OpportunityView get(@PathVariable long id, @SignedIn Actor actor) {
+  OpportunityView get(@PathVariable OpportunityId id, @SignedIn Actor actor) {
     Opportunity o = opportunities.readable(id, actor);
     WorksheetContext context = opportunities.context(o);
     Account account = context.account();
@@ -187,7 +203,7 @@ class OpportunityController {
         o.version(),
         view(o, worked, actor),
         activities,
-        beside.files().of("opportunity", id));
+        beside.files().of("opportunity", RecordId.of(id)));
   }
 
   private Progress progress(Opportunity o) {
@@ -195,7 +211,9 @@ class OpportunityController {
     return new Progress(
         process.name(),
         o.stageId(),
-        process.stages().stream().filter(s -> !s.deactivated() || s.id() == o.stageId()).toList(),
+        process.stages().stream()
+            .filter(s -> !s.deactivated() || s.id().equals(o.stageId()))
+            .toList(),
         moves.moves(o.id()),
         moves.checks(o),
         o.state().word(),
@@ -247,13 +265,18 @@ class OpportunityController {
             .with(Optional.ofNullable(typed.processId()), Optional.ofNullable(typed.contactId()));
     return new Created(
         once.once(
-            key, actor.id(), "open-opportunity", "", () -> opportunities.open(opening, actor)));
+            key,
+            actor.id(),
+            "open-opportunity",
+            "",
+            OpportunityId::new,
+            () -> opportunities.open(opening, actor)));
   }
 
   /** Opens another with the same account, contact and lines. */
   @PostMapping("/{id}/copy")
   Created copy(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @SignedIn Actor actor) {
     return new Created(
@@ -262,13 +285,14 @@ class OpportunityController {
             actor.id(),
             "copy-opportunity",
             "opportunity " + id,
+            OpportunityId::new,
             () -> opportunities.copy(id, actor)));
   }
 
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader("If-Match") String version,
       @RequestBody OpportunityService.OpportunityForm typed,
       @SignedIn Actor actor) {
@@ -279,7 +303,7 @@ class OpportunityController {
   @PutMapping("/{id}/team")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void changeCircle(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader("If-Match") String version,
       @RequestBody TeamService.TeamForm typed,
       @SignedIn Actor actor) {
@@ -288,7 +312,7 @@ class OpportunityController {
 
   @PutMapping("/{id}/worksheet")
   WorksheetView saveLines(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader("If-Match") String version,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
@@ -299,7 +323,7 @@ class OpportunityController {
   @PostMapping("/{id}/activities")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void plan(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ActivityService.ActivityForm typed,
       @SignedIn Actor actor) {

@@ -13,6 +13,10 @@ import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.database.Snapshots;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
@@ -101,29 +105,29 @@ public class OpportunityService {
       @MaybeNull String budget,
       @MaybeNull String source,
       @MaybeNull String campaign,
-      @MaybeNull Long contactId) {}
+      @MaybeNull ContactId contactId) {}
 
-  private Opportunity find(long id) {
+  private Opportunity find(OpportunityId id) {
     return readable(id, Actor.SYSTEM);
   }
 
-  private Optional<Seen<Opportunity>> seen(long id, Actor actor) {
+  private Optional<Seen<Opportunity>> seen(OpportunityId id, Actor actor) {
     return snapshots.once(List.of(RECORD, id, actor.id()), () -> store.find(id, actor));
   }
 
   /** An opportunity that somebody may read. */
-  public Opportunity readable(long id, Actor actor) {
+  public Opportunity readable(OpportunityId id, Actor actor) {
     return records.readable(RECORD, id, seen(id, actor), actor);
   }
 
   /** An opportunity in any state that somebody may change. */
-  public Opportunity editable(long id, Actor actor) {
+  public Opportunity editable(OpportunityId id, Actor actor) {
     records.checkEditable(RECORD, id, actor);
     return find(id);
   }
 
   /** An open opportunity that somebody may change. */
-  public Opportunity editableOpen(long id, Actor actor) {
+  public Opportunity editableOpen(OpportunityId id, Actor actor) {
     Opportunity opportunity = editable(id, actor);
     if (!opportunity.isOpen()) {
       throw new NotPossible(
@@ -154,9 +158,9 @@ public class OpportunityService {
   }
 
   /** The same of many at once, by their ids, for what the company works out by itself. */
-  public Map<Long, WorksheetContext> contexts(Collection<Long> ids) {
+  public Map<OpportunityId, WorksheetContext> contexts(Collection<OpportunityId> ids) {
     List<OpportunityStore.ForWhom> all = store.forWhom(ids);
-    Map<Long, Account> known =
+    Map<AccountId, Account> known =
         accounts.all(all.stream().map(OpportunityStore.ForWhom::accountId).distinct().toList());
     return all.stream()
         .collect(
@@ -171,8 +175,8 @@ public class OpportunityService {
 
   /** Opens an opportunity, with a first call planned so that it is never without a next step. */
   @Transactional
-  public long open(Opening opening, Actor actor) {
-    long id = openFor(opening, actor, actor.id());
+  public OpportunityId open(Opening opening, Actor actor) {
+    OpportunityId id = openFor(opening, actor, actor.id());
     Optional<Stage.Step> step = Optional.ofNullable(process(find(id)).live().get(0).step());
     activities.planBySystem(
         id,
@@ -185,7 +189,7 @@ public class OpportunityService {
 
   /** Opens an opportunity that belongs to a given rep, and plans nothing. */
   @Transactional
-  public long openFor(Opening opening, Actor actor, long owner) {
+  public OpportunityId openFor(Opening opening, Actor actor, PersonId owner) {
     Account account = accounts.readable(opening.accountId(), actor);
     ProcessService.SalesProcess process =
         opening
@@ -205,7 +209,7 @@ public class OpportunityService {
             opening.lines());
     int usual = process.live().stream().mapToInt(Stage::usualDays).sum();
     String number = traces.counters().next("O");
-    long id =
+    OpportunityId id =
         store.insert(
             new OpportunityStore.Start(
                 number,
@@ -233,7 +237,7 @@ public class OpportunityService {
 
   /** Opens another with the same account, contact and lines; it starts at the beginning. */
   @Transactional
-  public long copy(long id, Actor actor) {
+  public OpportunityId copy(OpportunityId id, Actor actor) {
     actor.checkSells();
     Opportunity of = readable(id, actor);
     WorksheetForm lines = worksheets.get(of.worksheetId(), context(of)).form();
@@ -258,7 +262,7 @@ public class OpportunityService {
 
   /** Changes what was typed. A later expected close counts as a slip. */
   @Transactional
-  public void change(long id, long version, OpportunityForm form, Actor actor) {
+  public void change(OpportunityId id, long version, OpportunityForm form, Actor actor) {
     Opportunity before = editableOpen(id, actor);
     Input input = new Input();
     String title = input.text("title", form.title(), LONGEST);
@@ -305,9 +309,10 @@ public class OpportunityService {
     }
   }
 
-  private void checkContact(Input input, long account, Long contact) {
+  private void checkContact(Input input, AccountId account, ContactId contact) {
     if (contact != null
-        && accounts.contacts(account, Actor.SYSTEM).stream().noneMatch(c -> c.id() == contact)) {
+        && accounts.contacts(account, Actor.SYSTEM).stream()
+            .noneMatch(c -> c.id().equals(contact))) {
       input.refuse("contactId", "This contact does not belong to the account.");
     }
   }
@@ -355,16 +360,16 @@ public class OpportunityService {
     return minor == null ? null : settings.amounts().apply(minor);
   }
 
-  private String contact(Opportunity of, Long id) {
+  private String contact(Opportunity of, ContactId id) {
     return accounts.contacts(of.accountId(), Actor.SYSTEM).stream()
-        .filter(c -> id != null && c.id() == id)
+        .filter(c -> c.id().equals(id))
         .map(AccountService.Contact::name)
         .findFirst()
         .orElse(null);
   }
 
   /** Keeps the lines that were typed; what follows from it is {@link MoveService#saveLines}. */
-  Calculation saveLines(long id, long version, WorksheetForm form, Actor actor) {
+  Calculation saveLines(OpportunityId id, long version, WorksheetForm form, Actor actor) {
     Opportunity opportunity = editableOpen(id, actor);
     WorksheetContext context = context(opportunity);
     Calculation before = worksheets.get(opportunity.worksheetId(), context);
@@ -382,13 +387,13 @@ public class OpportunityService {
   }
 
   /** What an owner has open or paused with an account. */
-  public List<Long> openOf(long account, long owner) {
+  public List<OpportunityId> openOf(AccountId account, PersonId owner) {
     return store.openOf(account, owner);
   }
 
   /** Gives it to another owner, with the steps that were the owner's. */
   @Transactional
-  public void setOwner(long id, Actor to, Actor by) {
+  public void setOwner(OpportunityId id, Actor to, Actor by) {
     Opportunity before = find(id);
     store.setOwner(id, to.id());
     activities.giveOpen(id, before.ownerId(), to.id());

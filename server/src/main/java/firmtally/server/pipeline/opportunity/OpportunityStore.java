@@ -6,6 +6,15 @@ import firmtally.server.access.Seen;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.StageId;
+import firmtally.server.platform.ids.WorksheetId;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -59,24 +68,24 @@ class OpportunityStore {
   record Start(
       String number,
       String title,
-      long account,
-      Long contact,
-      long owner,
-      long process,
-      long stage,
+      AccountId account,
+      ContactId contact,
+      PersonId owner,
+      ProcessId process,
+      StageId stage,
       LocalDate opened,
       LocalDate close,
-      long worksheet,
-      Long enquiry,
-      Long renews,
+      WorksheetId worksheet,
+      EnquiryId enquiry,
+      AgreementId renews,
       String business,
       String source,
       String campaign,
-      Long copiedFrom) {}
+      OpportunityId copiedFrom) {}
 
   /** What can be typed on it, as it is written. */
   record Typed(
-      long id,
+      OpportunityId id,
       long version,
       String title,
       LocalDate close,
@@ -89,12 +98,12 @@ class OpportunityStore {
       Long budget,
       String source,
       String campaign,
-      Long contact,
+      ContactId contact,
       LocalDate today) {}
 
   /** How it stands after it was won, lost, paused or opened again. */
   record Ending(
-      long id,
+      OpportunityId id,
       long version,
       OpportunityState state,
       LocalDate day,
@@ -104,7 +113,7 @@ class OpportunityStore {
       LocalDate until,
       LocalDate today) {}
 
-  Optional<Seen<Opportunity>> find(long id, Actor actor) {
+  Optional<Seen<Opportunity>> find(OpportunityId id, Actor actor) {
     return Visibility.bind(sql.sql(ONE), actor)
         .param("id", id)
         .query(Seen.of(Opportunity.class))
@@ -113,13 +122,17 @@ class OpportunityStore {
 
   /** What worksheets are calculated for, of one opportunity. */
   record ForWhom(
-      long id, long accountId, long ownerId, Percent ownProbability, Percent stageProbability) {
+      OpportunityId id,
+      AccountId accountId,
+      PersonId ownerId,
+      Percent ownProbability,
+      Percent stageProbability) {
     Percent probability() {
       return ownProbability == null ? stageProbability : ownProbability;
     }
   }
 
-  List<ForWhom> forWhom(Collection<Long> ids) {
+  List<ForWhom> forWhom(Collection<OpportunityId> ids) {
     return sql.sql(
             """
             SELECT o.id, o.account_id, o.owner_id, o.own_probability, s.probability AS stage_probability
@@ -132,7 +145,7 @@ class OpportunityStore {
   }
 
   /** Whether the account has bought before. */
-  boolean hasBought(long account) {
+  boolean hasBought(AccountId account) {
     return sql.sql(
             "SELECT EXISTS (SELECT 1 FROM opportunity WHERE account_id = :account AND state = 'won')")
         .param("account", account)
@@ -140,11 +153,12 @@ class OpportunityStore {
         .single();
   }
 
-  long insert(Start start) {
-    return sql.sql(INSERT).paramSource(start).query(Long.class).single();
+  OpportunityId insert(Start start) {
+    return sql.sql(INSERT).paramSource(start).query(OpportunityId.class).single();
   }
 
-  void logStage(long id, Instant at, long person, Long from, long to, long value) {
+  void logStage(
+      OpportunityId id, Instant at, PersonId person, StageId from, StageId to, long value) {
     sql.sql(
             """
             INSERT INTO stage_log (opportunity_id, at, person_id, from_stage, to_stage, value)
@@ -159,7 +173,7 @@ class OpportunityStore {
         .update();
   }
 
-  void logClose(long id, Instant at, long person, LocalDate from, LocalDate to) {
+  void logClose(OpportunityId id, Instant at, PersonId person, LocalDate from, LocalDate to) {
     sql.sql(
             """
             INSERT INTO close_log (opportunity_id, at, person_id, from_day, to_day)
@@ -174,10 +188,10 @@ class OpportunityStore {
   }
 
   /** A change of an expected close. */
-  record CloseMove(Instant at, long personId, LocalDate fromDay, LocalDate toDay) {}
+  record CloseMove(Instant at, PersonId personId, LocalDate fromDay, LocalDate toDay) {}
 
   /** The last change of its expected close. */
-  Optional<CloseMove> lastCloseMove(long id) {
+  Optional<CloseMove> lastCloseMove(OpportunityId id) {
     return sql.sql(
             """
             SELECT at, person_id, from_day, to_day FROM close_log
@@ -189,7 +203,7 @@ class OpportunityStore {
   }
 
   /** The stage log with the value at each move, oldest first. */
-  List<MoveRow> moves(long id) {
+  List<MoveRow> moves(OpportunityId id) {
     return sql.sql(
             """
             SELECT l.at, p.name AS person, l.to_stage AS stage_id, s.name AS stage, f.name AS from_stage, l.value
@@ -203,9 +217,9 @@ class OpportunityStore {
   }
 
   record MoveRow(
-      Instant at, String person, long stageId, String stage, String fromStage, long value) {}
+      Instant at, String person, StageId stageId, String stage, String fromStage, long value) {}
 
-  int move(long id, long version, long stage, LocalDate since) {
+  int move(OpportunityId id, long version, StageId stage, LocalDate since) {
     return sql.sql(
             """
             UPDATE opportunity SET stage_id = :stage, stage_since = :since, touched_on = :since, version = version + 1
@@ -222,7 +236,7 @@ class OpportunityStore {
     return sql.sql(UPDATE).paramSource(typed).update();
   }
 
-  void touch(long id, LocalDate today) {
+  void touch(OpportunityId id, LocalDate today) {
     sql.sql("UPDATE opportunity SET touched_on = :today WHERE id = :id")
         .param("id", id)
         .param("today", today)
@@ -234,7 +248,7 @@ class OpportunityStore {
   }
 
   /** Gives it to another owner. */
-  void setOwner(long id, long owner) {
+  void setOwner(OpportunityId id, PersonId owner) {
     sql.sql("UPDATE opportunity SET owner_id = :owner, version = version + 1 WHERE id = :id")
         .param("id", id)
         .param("owner", owner)
@@ -242,15 +256,15 @@ class OpportunityStore {
   }
 
   /** Those whose pause is over. */
-  List<Long> pausedUntil(LocalDate today) {
+  List<OpportunityId> pausedUntil(LocalDate today) {
     JdbcClient.StatementSpec due =
         sql.sql(
             "SELECT id FROM opportunity WHERE state = 'paused' AND paused_until <= :today ORDER BY id");
-    return due.param("today", today).query(Long.class).list();
+    return due.param("today", today).query(OpportunityId.class).list();
   }
 
   /** The open ones of an owner with an account. */
-  List<Long> openOf(long account, long owner) {
+  List<OpportunityId> openOf(AccountId account, PersonId owner) {
     return sql.sql(
             """
             SELECT id FROM opportunity
@@ -258,7 +272,7 @@ class OpportunityStore {
             """)
         .param("account", account)
         .param("owner", owner)
-        .query(Long.class)
+        .query(OpportunityId.class)
         .list();
   }
 }

@@ -2,6 +2,9 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.CheckId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
 import java.time.Instant;
 import java.util.Arrays;
@@ -44,9 +47,9 @@ class ProofStore {
   /** What is shown on an opportunity, and what was ticked by hand. */
   static final class Proofs {
     private final Facts facts;
-    private final Set<Long> ticked;
+    private final Set<CheckId> ticked;
 
-    private Proofs(Facts facts, Set<Long> ticked) {
+    private Proofs(Facts facts, Set<CheckId> ticked) {
       this.facts = facts;
       this.ticked = ticked;
     }
@@ -72,18 +75,18 @@ class ProofStore {
     }
   }
 
-  Proofs of(long opportunity) {
+  Proofs of(OpportunityId opportunity) {
     Facts facts = sql.sql(FACTS).param("id", opportunity).query(Facts.class).single();
     return new Proofs(
         facts,
         facts.ticked() == null
             ? Set.of()
             : Arrays.stream(facts.ticked().split(","))
-                .map(Long::valueOf)
+                .map(id -> new CheckId(Long.parseLong(id)))
                 .collect(Collectors.toSet()));
   }
 
-  void tick(long opportunity, long check, long person, Instant at) {
+  void tick(OpportunityId opportunity, CheckId check, PersonId person, Instant at) {
     sql.sql(
             """
             INSERT INTO opportunity_tick (opportunity_id, check_id, person_id, at)
@@ -96,7 +99,7 @@ class ProofStore {
         .update();
   }
 
-  void untick(long opportunity, long check) {
+  void untick(OpportunityId opportunity, CheckId check) {
     sql.sql("DELETE FROM opportunity_tick WHERE opportunity_id = :id AND check_id = :check")
         .param("id", opportunity)
         .param("check", check)

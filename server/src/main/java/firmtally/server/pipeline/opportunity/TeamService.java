@@ -4,6 +4,10 @@ import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Input;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -40,16 +44,16 @@ public class TeamService {
 
   /** A contact with a role in it; partners may belong to another account. */
   public record Member(
-      long contactId,
+      ContactId contactId,
       String name,
-      long accountId,
+      AccountId accountId,
       String account,
       String role,
       String email,
       String phone) {}
 
   /** A colleague who shares it; part is a percent of the credit for it. */
-  public record Share(long personId, String name, String part) {}
+  public record Share(PersonId personId, String name, String part) {}
 
   /** All of it. */
   public record SalesTeam(
@@ -70,10 +74,18 @@ public class TeamService {
   }
 
   /** A contact with a role as typed. */
-  public record MemberForm(long contactId, String role) {}
+  public record MemberForm(ContactId contactId, String role) {
+    public MemberForm {
+      contactId = Input.given(contactId, ContactId::new);
+    }
+  }
 
   /** A share as typed. */
-  public record ShareForm(long personId, String part) {}
+  public record ShareForm(PersonId personId, String part) {
+    public ShareForm {
+      personId = Input.given(personId, PersonId::new);
+    }
+  }
 
   /** What was typed before, to choose from. */
   public record Used(
@@ -83,7 +95,7 @@ public class TeamService {
       List<String> sources,
       List<String> campaigns) {}
 
-  SalesTeam of(long id) {
+  SalesTeam of(OpportunityId id) {
     return store.of(id);
   }
 
@@ -99,7 +111,7 @@ public class TeamService {
 
   /** Writes the whole team anew. */
   @Transactional
-  public void change(long id, long version, TeamForm typed, Actor actor) {
+  public void change(OpportunityId id, long version, TeamForm typed, Actor actor) {
     Opportunity opportunity = service.editableOpen(id, actor);
     SalesTeam before = of(id);
     Input input = new Input();
@@ -131,7 +143,7 @@ public class TeamService {
 
   private void checkShares(Input input, List<ShareForm> shares, Opportunity opportunity) {
     BigDecimal sum = BigDecimal.ZERO;
-    Set<Long> seen = new HashSet<>();
+    Set<PersonId> seen = new HashSet<>();
     for (ShareForm share : shares) {
       Percent part =
           input
@@ -141,7 +153,7 @@ public class TeamService {
                   text -> Percent.parse(text).within("share", Percent.ZERO, Percent.HUNDRED))
               .orElse(Percent.ZERO);
       sum = sum.add(part.value());
-      if (share.personId() == opportunity.ownerId()) {
+      if (share.personId().equals(opportunity.ownerId())) {
         input.refuse("shares", "The owner has what the others leave.");
       }
       if (!seen.add(share.personId())) {
@@ -156,7 +168,7 @@ public class TeamService {
     }
   }
 
-  private void note(SalesTeam before, SalesTeam after, long id, Actor actor) {
+  private void note(SalesTeam before, SalesTeam after, OpportunityId id, Actor actor) {
     note(actor, id, "tags", before.tags(), after.tags(), t -> t);
     note(actor, id, "competitors", before.competitors(), after.competitors(), c -> c);
     note(actor, id, "people", before.people(), after.people(), p -> p.name() + " " + p.role());
@@ -170,7 +182,12 @@ public class TeamService {
   }
 
   private <T> void note(
-      Actor actor, long id, String what, List<T> before, List<T> after, Function<T, String> words) {
+      Actor actor,
+      OpportunityId id,
+      String what,
+      List<T> before,
+      List<T> after,
+      Function<T, String> words) {
     String was = before.stream().map(words).collect(Collectors.joining(", "));
     String is = after.stream().map(words).collect(Collectors.joining(", "));
     if (!Objects.equals(was, is)) {

@@ -2,6 +2,11 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.core.money.Percent;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.RecordId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -35,16 +40,16 @@ class TeamStore {
 
   private record Row(
       String what,
-      long id,
+      RecordId id,
       String name,
-      long accountId,
+      AccountId accountId,
       String account,
       String role,
       String email,
       String phone,
       Percent part) {}
 
-  TeamService.SalesTeam of(long id) {
+  TeamService.SalesTeam of(OpportunityId id) {
     Map<String, List<Row>> rows =
         sql.sql(TEAM).param("id", id).query(Row.class).list().stream()
             .collect(Collectors.groupingBy(Row::what));
@@ -56,15 +61,26 @@ class TeamStore {
             "person",
             r ->
                 new TeamService.Member(
-                    r.id(), r.name(), r.accountId(), r.account(), r.role(), r.email(), r.phone())),
-        all(rows, "share", r -> new TeamService.Share(r.id(), r.name(), r.part().toString())));
+                    new ContactId(r.id().value()),
+                    r.name(),
+                    r.accountId(),
+                    r.account(),
+                    r.role(),
+                    r.email(),
+                    r.phone())),
+        all(
+            rows,
+            "share",
+            r ->
+                new TeamService.Share(
+                    new PersonId(r.id().value()), r.name(), r.part().toString())));
   }
 
   private static <T> List<T> all(Map<String, List<Row>> rows, String what, Function<Row, T> make) {
     return rows.getOrDefault(what, List.of()).stream().map(make).toList();
   }
 
-  void addTag(long id, String tag) {
+  void addTag(OpportunityId id, String tag) {
     sql.sql(
             "INSERT INTO opportunity_tag (opportunity_id, tag) VALUES (:id, :tag) ON CONFLICT DO NOTHING")
         .param("id", id)
@@ -72,7 +88,7 @@ class TeamStore {
         .update();
   }
 
-  void addCompetitor(long id, String name) {
+  void addCompetitor(OpportunityId id, String name) {
     sql.sql(
             """
             INSERT INTO opportunity_competitor (opportunity_id, name) VALUES (:id, :name) ON CONFLICT DO NOTHING
@@ -83,7 +99,7 @@ class TeamStore {
   }
 
   /** Everything that may be typed in the team is written anew. */
-  void clear(long id) {
+  void clear(OpportunityId id) {
     for (String table :
         List.of(
             "opportunity_tag",
@@ -94,14 +110,14 @@ class TeamStore {
     }
   }
 
-  boolean hasContact(long contact) {
+  boolean hasContact(ContactId contact) {
     return sql.sql("SELECT EXISTS (SELECT 1 FROM contact WHERE id = :id)")
         .param("id", contact)
         .query(Boolean.class)
         .single();
   }
 
-  void addPerson(long id, long contact, String role) {
+  void addPerson(OpportunityId id, ContactId contact, String role) {
     sql.sql(
             """
             INSERT INTO opportunity_person (opportunity_id, contact_id, role) VALUES (:id, :contact, :role)
@@ -113,7 +129,7 @@ class TeamStore {
         .update();
   }
 
-  void addShare(long id, long person, Percent part) {
+  void addShare(OpportunityId id, PersonId person, Percent part) {
     sql.sql(
             "INSERT INTO opportunity_share (opportunity_id, person_id, part) VALUES (:id, :person, :part)")
         .param("id", id)
@@ -122,7 +138,7 @@ class TeamStore {
         .update();
   }
 
-  int raiseVersion(long id, long version, LocalDate today) {
+  int raiseVersion(OpportunityId id, long version, LocalDate today) {
     return sql.sql(
             """
             UPDATE opportunity SET version = version + 1, touched_on = :today WHERE id = :id AND version = :version

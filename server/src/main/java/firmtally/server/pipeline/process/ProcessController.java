@@ -4,6 +4,8 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.access.UserService;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
@@ -37,13 +39,13 @@ class ProcessController {
    *
    * @param openHere by the stage's id
    */
-  record ProcessView(ProcessService.SalesProcess process, Map<Long, Long> openHere) {}
+  record ProcessView(ProcessService.SalesProcess process, Map<StageId, Long> openHere) {}
 
   record Processes(List<ProcessView> processes, List<String> teams) {}
 
   record NewProcess(String name, String kind) {}
 
-  record ProcessAdded(long id) {}
+  record ProcessAdded(ProcessId id) {}
 
   @Open("Whoever is signed in moves along the sales processes.")
   @GetMapping
@@ -64,13 +66,14 @@ class ProcessController {
             actor.id(),
             "add-process",
             "",
+            ProcessId::new,
             () -> processes.add(typed.name(), typed.kind(), actor)));
   }
 
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable ProcessId id,
       @RequestHeader("If-Match") String version,
       @RequestBody ProcessService.ProcessForm typed,
       @SignedIn Actor actor) {

@@ -4,6 +4,9 @@ import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Remembered;
+import firmtally.server.platform.ids.CheckId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
@@ -29,6 +32,7 @@ public class ProcessService {
   private static final Set<String> STEPS = Set.of("call", "email", "meeting", "task");
   private static final Set<String> PROOFS =
       Set.of("ticked", "lines", "quote-sent", "file", "contact", "budget", "next-step");
+  private static final CheckId NEW = new CheckId(0);
   private final ProcessStore store;
   private final ChangeLog log;
   private final Remembered<List<SalesProcess>> processes;
@@ -45,16 +49,21 @@ public class ProcessService {
    * @param kind of what business it is: new, or renewal
    */
   public record SalesProcess(
-      long id, String name, String kind, boolean deactivated, long version, List<Stage> stages) {
+      ProcessId id,
+      String name,
+      String kind,
+      boolean deactivated,
+      long version,
+      List<Stage> stages) {
     /** The stages that something may move to. */
     public List<Stage> live() {
       return stages.stream().filter(stage -> !stage.deactivated()).toList();
     }
 
     /** A stage of this process. */
-    public Stage stage(long id) {
+    public Stage stage(StageId id) {
       return stages.stream()
-          .filter(stage -> stage.id() == id)
+          .filter(stage -> stage.id().equals(id))
           .findFirst()
           .orElseThrow(() -> new NotThere("stage on this process", id));
     }
@@ -69,7 +78,7 @@ public class ProcessService {
 
   /** A stage as typed. */
   public record StageForm(
-      @MaybeNull Long id,
+      @MaybeNull StageId id,
       String name,
       String probability,
       String usualDays,
@@ -88,7 +97,7 @@ public class ProcessService {
 
   /** A check as typed. */
   public record CheckForm(
-      @MaybeNull Long id, String words, String proof, boolean must, boolean deactivated) {}
+      @MaybeNull CheckId id, String words, String proof, boolean must, boolean deactivated) {}
 
   /** All processes, the living first. */
   public List<SalesProcess> list() {
@@ -96,9 +105,9 @@ public class ProcessService {
   }
 
   /** A process by its id. */
-  public SalesProcess get(long id) {
+  public SalesProcess get(ProcessId id) {
     return list().stream()
-        .filter(process -> process.id() == id)
+        .filter(process -> process.id().equals(id))
         .findFirst()
         .orElseThrow(() -> new NotThere("sales process", id));
   }
@@ -112,7 +121,7 @@ public class ProcessService {
   }
 
   /** How many open opportunities stand in each stage of a process. */
-  public Map<Long, Long> openHere(long process) {
+  public Map<StageId, Long> openHere(ProcessId process) {
     return store.openHere(process);
   }
 
@@ -123,7 +132,7 @@ public class ProcessService {
 
   /** A new process, with one stage to begin with. */
   @Transactional
-  public long add(String typedName, String kind, Actor actor) {
+  public ProcessId add(String typedName, String kind, Actor actor) {
     actor.checkManages();
     Input input = new Input();
     String name = input.text("name", typedName, LONGEST);
@@ -131,7 +140,7 @@ public class ProcessService {
       input.refuse("kind", "A process is of new business or of renewals.");
     }
     input.check();
-    long id =
+    ProcessId id =
         found(
             name,
             kind,
@@ -142,9 +151,9 @@ public class ProcessService {
   }
 
   /** Writes a process that is known to be in order. */
-  public long found(String name, String kind, List<StageForm> stages) {
+  public ProcessId found(String name, String kind, List<StageForm> stages) {
     processes.forget();
-    long id = store.insertPath(name, kind);
+    ProcessId id = store.insertPath(name, kind);
     for (int i = 0; i < stages.size(); i++) {
       write(id, i + 1, stages.get(i));
     }
@@ -156,7 +165,7 @@ public class ProcessService {
    * left out are deactivated, so that the logs keep their names.
    */
   @Transactional
-  public void change(long id, long version, ProcessForm typed, Actor actor) {
+  public void change(ProcessId id, long version, ProcessForm typed, Actor actor) {
     actor.checkManages();
     SalesProcess before = get(id);
     Input input = new Input();
@@ -167,7 +176,7 @@ public class ProcessService {
     processes.forget();
     log.expectOne(
         store.updatePath(id, version, name, typed.deactivated()), "process", id, before.version());
-    Set<Long> kept = new HashSet<>();
+    Set<StageId> kept = new HashSet<>();
     for (int i = 0; i < stages.size(); i++) {
       kept.add(write(id, i + 1, stages.get(i)));
     }
@@ -224,7 +233,7 @@ public class ProcessService {
     return input.whole(at, text, 0, MOST_DAYS).orElse(0);
   }
 
-  private long write(long process, int position, StageForm typed) {
+  private StageId write(ProcessId process, int position, StageForm typed) {
     Input unused = new Input();
     Optional<StepForm> step = Optional.ofNullable(typed.step());
     ProcessStore.StageRow row =
@@ -241,7 +250,7 @@ public class ProcessService {
             step.map(s -> s.subject().strip()).orElse(null),
             step.map(s -> days(unused, "", s.days())).orElse(null),
             typed.deactivated());
-    long id = typed.id() == null ? store.insertStage(row) : typed.id();
+    StageId id = typed.id() == null ? store.insertStage(row) : typed.id();
     if (typed.id() != null && store.updateStage(row) == 0) {
       throw new NotThere("stage on this process", id);
     }
@@ -249,8 +258,8 @@ public class ProcessService {
     return id;
   }
 
-  private void writeChecks(long process, long stage, List<CheckForm> checks) {
-    Set<Long> kept = new HashSet<>();
+  private void writeChecks(ProcessId process, StageId stage, List<CheckForm> checks) {
+    Set<CheckId> kept = new HashSet<>();
     int position = 0;
     for (CheckForm check : checks) {
       kept.add(writeCheck(stage, ++position, check));
@@ -265,11 +274,11 @@ public class ProcessService {
     }
   }
 
-  private long writeCheck(long stage, int position, CheckForm typed) {
+  private CheckId writeCheck(StageId stage, int position, CheckForm typed) {
     boolean isNew = typed.id() == null;
     Stage.Check check =
         new Stage.Check(
-            isNew ? 0 : typed.id(),
+            isNew ? NEW : typed.id(),
             typed.words().strip(),
             typed.proof(),
             typed.must(),
@@ -284,19 +293,19 @@ public class ProcessService {
   }
 
   /** As it is after the change that is going on. */
-  private SalesProcess after(long id) {
+  private SalesProcess after(ProcessId id) {
     processes.forget();
     return get(id);
   }
 
-  private List<Stage.Check> checksOf(long process, long stage) {
+  private List<Stage.Check> checksOf(ProcessId process, StageId stage) {
     return store.stages(process).stream()
-        .filter(s -> s.id() == stage)
+        .filter(s -> s.id().equals(stage))
         .flatMap(s -> s.checks().stream())
         .toList();
   }
 
-  private static ProcessStore.StageRow deactivated(long process, int position, Stage stage) {
+  private static ProcessStore.StageRow deactivated(ProcessId process, int position, Stage stage) {
     Optional<Stage.Step> step = Optional.ofNullable(stage.step());
     return new ProcessStore.StageRow(
         stage.id(),

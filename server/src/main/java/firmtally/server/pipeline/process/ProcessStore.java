@@ -2,6 +2,9 @@ package firmtally.server.pipeline.process;
 
 import firmtally.core.money.Percent;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.CheckId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.StageId;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -43,12 +46,12 @@ class ProcessStore {
     this.sql = sql;
   }
 
-  record ProcessRow(long id, String name, String kind, boolean deactivated, long version) {}
+  record ProcessRow(ProcessId id, String name, String kind, boolean deactivated, long version) {}
 
   /** A stage as it is written. */
   record StageRow(
-      Long id,
-      long process,
+      StageId id,
+      ProcessId process,
       int position,
       String name,
       long probability,
@@ -60,23 +63,23 @@ class ProcessStore {
       Integer stepDays,
       boolean deactivated) {}
 
-  private record CheckRow(long stageId, Stage.Check check) {}
+  private record CheckRow(StageId stageId, Stage.Check check) {}
 
   List<ProcessRow> processes() {
     return sql.sql(PROCESSES).query(ProcessRow.class).list();
   }
 
-  List<Stage> stages(long process) {
-    Map<Long, List<Stage.Check>> checks =
+  List<Stage> stages(ProcessId process) {
+    Map<StageId, List<Stage.Check>> checks =
         sql
             .sql(CHECKS)
             .param("process", process)
             .query(
                 (row, n) ->
                     new CheckRow(
-                        row.getLong("stage_id"),
+                        new StageId(row.getLong("stage_id")),
                         new Stage.Check(
-                            row.getLong("id"),
+                            new CheckId(row.getLong("id")),
                             row.getString("words"),
                             row.getString("proof"),
                             row.getBoolean("must"),
@@ -91,7 +94,7 @@ class ProcessStore {
         .query(
             (row, n) ->
                 new Stage(
-                    row.getLong("id"),
+                    new StageId(row.getLong("id")),
                     row.getInt("position"),
                     row.getString("name"),
                     Percent.ofTenThousandths(row.getLong("probability")).toString(),
@@ -105,12 +108,12 @@ class ProcessStore {
                             row.getString("step_subject"),
                             row.getInt("step_days")),
                     row.getBoolean("deactivated"),
-                    checks.getOrDefault(row.getLong("id"), List.of())))
+                    checks.getOrDefault(new StageId(row.getLong("id")), List.of())))
         .list();
   }
 
   /** How many open opportunities stand in each stage of a process. */
-  Map<Long, Long> openHere(long process) {
+  Map<StageId, Long> openHere(ProcessId process) {
     return sql
         .sql(
             """
@@ -118,21 +121,21 @@ class ProcessStore {
             WHERE process_id = :process AND state IN ('open', 'paused') GROUP BY stage_id
             """)
         .param("process", process)
-        .query((row, n) -> Map.entry(row.getLong("stage_id"), row.getLong("count")))
+        .query((row, n) -> Map.entry(new StageId(row.getLong("stage_id")), row.getLong("count")))
         .list()
         .stream()
         .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
   }
 
-  long insertPath(String name, String kind) {
+  ProcessId insertPath(String name, String kind) {
     return sql.sql("INSERT INTO sales_process (name, kind) VALUES (:name, :kind) RETURNING id")
         .param("name", name)
         .param("kind", kind)
-        .query(Long.class)
+        .query(ProcessId.class)
         .single();
   }
 
-  int updatePath(long id, long version, String name, boolean deactivated) {
+  int updatePath(ProcessId id, long version, String name, boolean deactivated) {
     return sql.sql(
             """
             UPDATE sales_process SET name = :name, deactivated = :deactivated, version = version + 1
@@ -145,15 +148,15 @@ class ProcessStore {
         .update();
   }
 
-  long insertStage(StageRow stage) {
-    return sql.sql(INSERT_STAGE).paramSource(stage).query(Long.class).single();
+  StageId insertStage(StageRow stage) {
+    return sql.sql(INSERT_STAGE).paramSource(stage).query(StageId.class).single();
   }
 
   int updateStage(StageRow stage) {
     return sql.sql(UPDATE_STAGE).paramSource(stage).update();
   }
 
-  long insertCheck(long stage, int position, Stage.Check check) {
+  CheckId insertCheck(StageId stage, int position, Stage.Check check) {
     return check(
             """
             INSERT INTO stage_check (stage_id, position, words, proof, must, deactivated)
@@ -162,11 +165,11 @@ class ProcessStore {
             stage,
             position,
             check)
-        .query(Long.class)
+        .query(CheckId.class)
         .single();
   }
 
-  int updateCheck(long stage, int position, Stage.Check check) {
+  int updateCheck(StageId stage, int position, Stage.Check check) {
     return check(
             """
             UPDATE stage_check SET position = :position, words = :words, proof = :proof, must = :must,
@@ -179,7 +182,8 @@ class ProcessStore {
         .update();
   }
 
-  private JdbcClient.StatementSpec check(String text, long stage, int position, Stage.Check check) {
+  private JdbcClient.StatementSpec check(
+      String text, StageId stage, int position, Stage.Check check) {
     return sql.sql(text)
         .param("id", check.id())
         .param("words", check.words())

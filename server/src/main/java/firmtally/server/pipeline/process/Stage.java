@@ -1,5 +1,7 @@
 package firmtally.server.pipeline.process;
 
+import firmtally.server.platform.ids.CheckId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.MaybeNull;
 import java.util.List;
 
@@ -13,7 +15,7 @@ import java.util.List;
  * @param deactivated nothing moves here any more; what stands here stays until it is moved
  */
 public record Stage(
-    long id,
+    StageId id,
     int position,
     String name,
     String probability,
@@ -33,7 +35,7 @@ public record Stage(
    * @param proof what shows that it is done: {@code ticked} by hand, or something on the record
    * @param must nothing moves past the stage before it is done
    */
-  public record Check(long id, String words, String proof, boolean must, boolean deactivated) {}
+  public record Check(CheckId id, String words, String proof, boolean must, boolean deactivated) {}
 
   /** Those that still count. */
   public List<Check> liveChecks() {

@@ -5,6 +5,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.access.UserService;
 import firmtally.server.pipeline.list.ListQuery;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.StageId;
+import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versions;
 import java.time.LocalDate;
@@ -38,14 +41,14 @@ class SheetController {
   }
 
   record SheetItem(
-      long id,
+      OpportunityId id,
       String number,
       String title,
       String account,
       String owner,
       String value,
       String probability,
-      long stageId,
+      StageId stageId,
       LocalDate expectedClose,
       int slips,
       String priority,
@@ -53,12 +56,12 @@ class SheetController {
       boolean mayChange,
       long version) {}
 
-  record SheetRow(long stageId, String name, String probability, TotalView total) {}
+  record SheetRow(StageId stageId, String name, String probability, TotalView total) {}
 
   /** A column: {@code late}, a month such as {@code 2027-03}, or {@code later}. */
   record SheetColumn(String key, TotalView total, @MaybeNull String goal) {}
 
-  record SheetCell(long stageId, String column, TotalView total, List<SheetItem> items) {}
+  record SheetCell(StageId stageId, String column, TotalView total, List<SheetItem> items) {}
 
   record SheetView(
       List<SheetRow> rows,
@@ -67,7 +70,11 @@ class SheetController {
       TotalView total,
       List<String> teams) {}
 
-  record PlaceForm(long stageId, String expectedClose) {}
+  record PlaceForm(StageId stageId, String expectedClose) {
+    PlaceForm {
+      stageId = Input.given(stageId, StageId::new);
+    }
+  }
 
   record PlacedOnSheet(long version) {}
 
@@ -125,7 +132,7 @@ class SheetController {
 
   @PostMapping("/opportunities/{id}/place")
   PlacedOnSheet place(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader("If-Match") String version,
       @RequestBody PlaceForm typed,
       @SignedIn Actor actor) {

@@ -11,6 +11,10 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.Input;
 import java.time.Clock;
 import java.time.Duration;
@@ -30,6 +34,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** The sheet: stages by months of expected close, and moving an opportunity on it. */
 @Service
 public class SheetService {
+  private static final PersonId ANYBODY = new PersonId(0);
+
   /** Columns for months; what closes before or after is gathered in one each. */
   private static final int MONTHS = 6;
 
@@ -68,19 +74,19 @@ public class SheetService {
 
   record Row(Stage stage, OpenTotal total) {}
 
-  record Cell(long stageId, String column, OpenTotal total, List<SheetStore.Item> items) {}
+  record Cell(StageId stageId, String column, OpenTotal total, List<SheetStore.Item> items) {}
 
   record Sheet(List<Row> rows, List<Column> columns, List<Cell> cells, OpenTotal total) {}
 
   /** Where something stands on the sheet. */
-  private record Place(long stageId, String column) {}
+  private record Place(StageId stageId, String column) {}
 
   /** The sheet of one process; without one it is the first of new business. */
   Sheet sheet(ListQuery query, Actor actor) {
     String wanted = query.process() == null || query.process().isBlank() ? "new" : query.process();
     ProcessService.SalesProcess process =
         wanted.matches("[0-9]{1,9}")
-            ? processes.get(Long.parseLong(wanted))
+            ? processes.get(new ProcessId(Long.parseLong(wanted)))
             : processes.first(wanted);
     CurrencyUnit currency = settings.company().currency();
     List<SheetStore.Item> items =
@@ -95,8 +101,9 @@ public class SheetService {
                 .add(item));
     return new Sheet(
         process.stages().stream()
-            .filter(s -> !s.deactivated() || items.stream().anyMatch(i -> i.stageId() == s.id()))
-            .map(s -> new Row(s, total(currency, items, i -> i.stageId() == s.id())))
+            .filter(
+                s -> !s.deactivated() || items.stream().anyMatch(i -> i.stageId().equals(s.id())))
+            .map(s -> new Row(s, total(currency, items, i -> i.stageId().equals(s.id()))))
             .toList(),
         columns(goals(query, first, actor), currency, items, first),
         places.entrySet().stream()
@@ -113,9 +120,9 @@ public class SheetService {
 
   /** Goals are those of whom somebody sees, as the opportunities are. */
   private Map<YearMonth, Long> goals(ListQuery query, YearMonth first, Actor actor) {
-    long owner = query.owner() == null ? 0 : query.owner();
+    PersonId owner = query.owner() == null ? ANYBODY : query.owner();
     String team = query.team() == null ? "" : query.team().strip();
-    boolean isOfAll = owner == 0 && team.isEmpty();
+    boolean isOfAll = owner.equals(ANYBODY) && team.isEmpty();
     return store.goals(
         first, first.plusMonths(MONTHS - 1L), owner, isOfAll ? actor.seesTeam() : team);
   }
@@ -170,7 +177,8 @@ public class SheetService {
    * @return the version that stands then
    */
   @Transactional
-  public long place(long id, long version, long stageId, String expectedClose, Actor actor) {
+  public long place(
+      OpportunityId id, long version, StageId stageId, String expectedClose, Actor actor) {
     Opportunity before = service.editableOpen(id, actor);
     Input input = new Input();
     Optional<LocalDate> day = input.day("expectedClose", expectedClose);
@@ -180,7 +188,7 @@ public class SheetService {
     int slips = before.slips() + slip(before, close, actor);
     int updated = store.place(id, version, stageId, close, slips, LocalDate.now(clock));
     log.expectOne(updated, "opportunity", id, before.version());
-    if (stageId != before.stageId()) {
+    if (!stageId.equals(before.stageId())) {
       moves.logMove(before, to, actor);
     }
     if (!close.equals(before.expectedClose())) {

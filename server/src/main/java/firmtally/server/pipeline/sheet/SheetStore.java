@@ -9,6 +9,10 @@ import firmtally.server.pipeline.list.ListQuery;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.StageId;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.HashMap;
@@ -58,13 +62,13 @@ class SheetStore {
 
   /** An open opportunity on the sheet. */
   record Item(
-      long id,
+      OpportunityId id,
       String title,
       String account,
       String owner,
       String priority,
       boolean editable,
-      long stageId,
+      StageId stageId,
       LocalDate expectedClose,
       int slips,
       LocalDate nextDue,
@@ -72,7 +76,7 @@ class SheetStore {
       OpenOpportunity open) {}
 
   List<Item> open(
-      ListQuery query, long process, Actor actor, LocalDate today, CurrencyUnit currency) {
+      ListQuery query, ProcessId process, Actor actor, LocalDate today, CurrencyUnit currency) {
     Where where = ListFilter.onSheet(query, process, actor, today);
     String text = OPEN + where.sql() + " ORDER BY o.value DESC, o.id";
     return where
@@ -80,13 +84,13 @@ class SheetStore {
         .query(
             (row, n) ->
                 new Item(
-                    row.getLong("id"),
+                    new OpportunityId(row.getLong("id")),
                     row.getString("title"),
                     row.getString("account"),
                     row.getString("owner"),
                     row.getString("priority"),
                     row.getBoolean("editable"),
-                    row.getLong("stage_id"),
+                    new StageId(row.getLong("stage_id")),
                     Columns.day(row, "expected_close"),
                     row.getInt("slips"),
                     Columns.day(row, "next_due"),
@@ -99,7 +103,7 @@ class SheetStore {
   }
 
   /** The goals of months, in minor units; months without one are left out. */
-  Map<YearMonth, Long> goals(YearMonth from, YearMonth to, long owner, String team) {
+  Map<YearMonth, Long> goals(YearMonth from, YearMonth to, PersonId owner, String team) {
     Map<YearMonth, Long> goals = new HashMap<>();
     sql.sql(GOALS)
         .param("from", from.toString())
@@ -113,7 +117,8 @@ class SheetStore {
     return goals;
   }
 
-  int place(long id, long version, long stage, LocalDate close, int slips, LocalDate today) {
+  int place(
+      OpportunityId id, long version, StageId stage, LocalDate close, int slips, LocalDate today) {
     return sql.sql(PLACE)
         .param("id", id)
         .param("version", version)

@@ -2,6 +2,8 @@ package firmtally.server.platform.audit;
 
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.events.Events;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Conflict;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -55,7 +57,8 @@ public class ChangeLog {
       @MaybeNull String after) {}
 
   /** Notes a change, and tells those who listen once it is committed. */
-  public void note(long person, String record, long id, String what, String before, String after) {
+  public void note(
+      PersonId person, String record, Id id, String what, String before, String after) {
     sql.sql(INSERT)
         .param("at", clock.instant().toString())
         .param("person", person)
@@ -69,12 +72,12 @@ public class ChangeLog {
   }
 
   /** Who changed a record last and what, in words; for telling the second of two. */
-  public Optional<String> lastWords(String record, long id) {
+  public Optional<String> lastWords(String record, Id id) {
     return sql.sql(LAST).param("record", record).param("id", id).query(String.class).optional();
   }
 
   /** The entries of a record, the newest first, a page at a time. */
-  public Paged<Entry> list(String record, long id, String after) {
+  public Paged<Entry> list(String record, Id id, String after) {
     List<Entry> found =
         sql.sql(LIST)
             .param("record", record)
@@ -93,7 +96,7 @@ public class ChangeLog {
    * @param version the version that stands now
    * @throws Conflict naming who changed what, when none was
    */
-  public void expectOne(int updated, String record, long id, long version) {
+  public void expectOne(int updated, String record, Id id, long version) {
     if (updated == 0) {
       throw new Conflict(
           lastWords(record, id).orElse("It was changed")

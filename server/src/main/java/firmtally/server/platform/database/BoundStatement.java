@@ -1,8 +1,11 @@
 package firmtally.server.platform.database;
 
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.Ids;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.LongFunction;
 import org.springframework.jdbc.core.ResultSetExtractor;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.RowMapper;
@@ -128,6 +131,15 @@ final class BoundStatement implements JdbcClient.StatementSpec {
 
   @Override
   public <T> JdbcClient.MappedQuerySpec<T> query(Class<T> type) {
+    if (Id.class.isAssignableFrom(type)) {
+      LongFunction<? extends Id> named = Ids.named(type.asSubclass(Id.class));
+      return bound()
+          .query(
+              (row, n) -> {
+                long number = row.getLong(1);
+                return row.wasNull() ? null : type.cast(named.apply(number));
+              });
+    }
     return bound().query(type);
   }
 

@@ -4,12 +4,15 @@ import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.Texts;
 import firmtally.core.money.UnitPrice;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.Ids;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.YearMonth;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.LongFunction;
 import org.joda.money.Money;
 import org.springframework.core.convert.ConversionService;
 import org.springframework.core.convert.converter.Converter;
@@ -19,7 +22,7 @@ import org.springframework.core.convert.support.DefaultConversionService;
 /**
  * How values of the job lie in columns: days and instants as ISO text, enums by their word ({@code
  * ON_HOLD} is {@code on-hold}), amounts in minor units, unit prices in ten-thousandths, quantities
- * in thousandths, percents in ten-thousandths of a percent, nothing as NULL.
+ * in thousandths, percents in ten-thousandths of a percent, ids as their number, nothing as NULL.
  */
 final class Stored {
   /** From columns to values; amounts are read by hand, as they need their currency. */
@@ -40,6 +43,7 @@ final class Stored {
     service.addConverter(
         Number.class, Quantity.class, number -> Quantity.ofThousandths(number.longValue()));
     service.addConverterFactory(new WordToEnum());
+    service.addConverterFactory(new NumberToId());
     return service;
   }
 
@@ -51,6 +55,14 @@ final class Stored {
     }
   }
 
+  private static final class NumberToId implements ConverterFactory<Number, Id> {
+    @Override
+    public <T extends Id> Converter<Number, T> getConverter(Class<T> type) {
+      LongFunction<T> named = Ids.named(type);
+      return number -> named.apply(number.longValue());
+    }
+  }
+
   /** From a value to what its column holds. */
   static Object of(Object value) {
     if (value instanceof Optional<?> maybe) {
@@ -58,6 +70,9 @@ final class Stored {
     }
     if (value instanceof Enum<?> word) {
       return Texts.word(word);
+    }
+    if (value instanceof Id id) {
+      return id.value();
     }
     if (value instanceof Money amount) {
       return amount.getAmountMinorLong();

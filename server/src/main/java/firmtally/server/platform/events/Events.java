@@ -1,5 +1,7 @@
 package firmtally.server.platform.events;
 
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.RecordId;
 import java.util.LinkedHashSet;
 import java.util.Set;
 import java.util.concurrent.ExecutorService;
@@ -23,11 +25,11 @@ public class Events implements DisposableBean {
   }
 
   /** A record that changed. */
-  public record Changed(String record, long id) {}
+  public record Changed(String record, RecordId id) {}
 
   /** Notes that a record changed; told once the act is committed. */
-  public void changed(String record, long id) {
-    Changed changed = new Changed(record, id);
+  public void changed(String record, Id id) {
+    Changed changed = new Changed(record, RecordId.of(id));
     if (!TransactionSynchronizationManager.isSynchronizationActive()) {
       tell(Set.of(changed));
       return;

@@ -1,5 +1,6 @@
 package firmtally.server.platform.events;
 
+import firmtally.server.platform.ids.PersonId;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -12,7 +13,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
-import java.util.function.LongPredicate;
+import java.util.function.Predicate;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.http.MediaType;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -42,14 +43,14 @@ public class Listeners implements DisposableBean {
 
   /** One browser. */
   private final class Listener {
-    private final long user;
-    private final LongPredicate sees;
+    private final PersonId user;
+    private final Predicate<PersonId> sees;
     private final SseEmitter emitter = new SseEmitter(NO_TIMEOUT);
     private final Queue<Events.Changed> queue = new ArrayDeque<>();
     private boolean isWriting;
     private boolean wantsBeat;
 
-    Listener(long user, LongPredicate isCurrent) {
+    Listener(PersonId user, Predicate<PersonId> isCurrent) {
       this.user = user;
       this.sees = isCurrent;
     }
@@ -115,8 +116,8 @@ public class Listeners implements DisposableBean {
    * @param user whose it is; beyond a number of their own the oldest is let go
    * @param isCurrent whether the session it belongs to still goes on
    */
-  public SseEmitter listen(long user, LongPredicate isCurrent) {
-    List<Listener> own = listeners.values().stream().filter(l -> l.user == user).toList();
+  public SseEmitter listen(PersonId user, Predicate<PersonId> isCurrent) {
+    List<Listener> own = listeners.values().stream().filter(l -> l.user.equals(user)).toList();
     if (own.size() >= MOST_OF_ONE) {
       letGo(own.get(0));
     }

@@ -2,6 +2,8 @@ package firmtally.server.platform.files;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.FileId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Download;
@@ -40,7 +42,7 @@ class FileController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void addFile(
       @PathVariable String kind,
-      @PathVariable long id,
+      @PathVariable RecordId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestParam("file") MultipartFile file,
       @SignedIn Actor actor)
@@ -60,13 +62,13 @@ class FileController {
   @GetMapping("/{file}")
   ResponseEntity<byte[]> file(
       @PathVariable String kind,
-      @PathVariable long id,
-      @PathVariable long file,
+      @PathVariable RecordId id,
+      @PathVariable FileId file,
       @SignedIn Actor actor) {
     checkHasFiles(kind);
     records.checkReadable(kind, id, actor);
     FileService.Content content = files.content(file);
-    if (!content.record().equals(kind) || content.recordId() != id) {
+    if (!content.record().equals(kind) || !content.recordId().equals(id)) {
       throw BadInput.at("file", "This file belongs to another record.");
     }
     return Download.of(content.bytes(), content.name(), content.type());
@@ -76,8 +78,8 @@ class FileController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void removeFile(
       @PathVariable String kind,
-      @PathVariable long id,
-      @PathVariable long file,
+      @PathVariable RecordId id,
+      @PathVariable FileId file,
       @SignedIn Actor actor) {
     checkHasFiles(kind);
     records.checkEditable(kind, id, actor);

@@ -2,6 +2,8 @@ package firmtally.server.platform.files;
 
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.FileId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotThere;
@@ -54,19 +56,19 @@ public class FileService {
 
   /** A file of a record. */
   public record FileView(
-      long id, String name, String type, long size, String sha256, String person, Instant at) {}
+      FileId id, String name, String type, long size, String sha256, String person, Instant at) {}
 
   /** A file with what is in it, and the record that it belongs to. */
-  public record Content(String record, long recordId, String name, String type, byte[] bytes) {}
+  public record Content(String record, RecordId recordId, String name, String type, byte[] bytes) {}
 
   /** The files of a record, the newest first. */
-  public List<FileView> of(String record, long id) {
+  public List<FileView> of(String record, RecordId id) {
     return store.list(record, id);
   }
 
   /** Keeps a file with a record; the same content is kept once however often it comes. */
   @Transactional
-  public void add(String record, long id, String typedName, byte[] bytes, Actor actor) {
+  public void add(String record, RecordId id, String typedName, byte[] bytes, Actor actor) {
     Input input = new Input();
     String name = input.text("file", plainName(typedName), LONGEST);
     if (bytes.length == 0) {
@@ -89,7 +91,7 @@ public class FileService {
    *
    * @throws IllegalStateException when the content is not what was kept
    */
-  public Content content(long id) {
+  public Content content(FileId id) {
     FileStore.Kept kept = store.find(id).orElseThrow(() -> new NotThere("file", id));
     byte[] bytes = store.bytes(kept.sha256());
     if (!sha256(bytes).equals(kept.sha256())) {
@@ -113,9 +115,9 @@ public class FileService {
 
   /** Takes a file off its record; its content stays for the log. */
   @Transactional
-  public void remove(long id, String record, long recordId, Actor actor) {
+  public void remove(FileId id, String record, RecordId recordId, Actor actor) {
     FileStore.Kept kept = store.find(id).orElseThrow(() -> new NotThere("file", id));
-    if (!kept.record().equals(record) || kept.recordId() != recordId) {
+    if (!kept.record().equals(record) || !kept.recordId().equals(recordId)) {
       throw BadInput.at("file", "This file belongs to another record.");
     }
     store.setRemoved(id, clock.instant());

@@ -1,6 +1,9 @@
 package firmtally.server.platform.files;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.FileId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.RecordId;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -27,17 +30,17 @@ class FileStore {
 
   record New(
       String record,
-      long recordId,
+      RecordId recordId,
       String name,
       String type,
       long size,
       String sha256,
-      long person,
+      PersonId person,
       Instant at) {}
 
-  record Kept(String record, long recordId, String name, String type, String sha256) {}
+  record Kept(String record, RecordId recordId, String name, String type, String sha256) {}
 
-  List<FileService.FileView> list(String record, long id) {
+  List<FileService.FileView> list(String record, RecordId id) {
     return sql.sql(LIST)
         .param("record", record)
         .param("id", id)
@@ -45,7 +48,7 @@ class FileStore {
         .list();
   }
 
-  Optional<Kept> find(long id) {
+  Optional<Kept> find(FileId id) {
     return sql.sql(
             "SELECT record, record_id, name, type, sha256 FROM record_file WHERE id = :id AND removed_at IS NULL")
         .param("id", id)
@@ -68,11 +71,11 @@ class FileStore {
         .update();
   }
 
-  long insert(New file) {
-    return sql.sql(INSERT).paramSource(file).query(Long.class).single();
+  FileId insert(New file) {
+    return sql.sql(INSERT).paramSource(file).query(FileId.class).single();
   }
 
-  void setRemoved(long id, Instant at) {
+  void setRemoved(FileId id, Instant at) {
     sql.sql("UPDATE record_file SET removed_at = :at WHERE id = :id")
         .param("id", id)
         .param("at", at)

@@ -3,6 +3,7 @@ package firmtally.server.platform.records;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Paged;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -23,7 +24,7 @@ class LogController {
   @GetMapping("/api/records/{kind}/{id}/log")
   Paged<ChangeLog.Entry> log(
       @PathVariable String kind,
-      @PathVariable long id,
+      @PathVariable RecordId id,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
     records.checkReadable(kind, id, actor);

@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Seen;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.Id;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotThere;
 import java.util.Collection;
@@ -49,7 +50,7 @@ public class Records {
    * @throws NotThere when there is none
    * @throws NotAllowed saying whose it is
    */
-  public void checkReadable(String kind, long id, Actor actor) {
+  public void checkReadable(String kind, Id id, Actor actor) {
     RecordKind of = kind(kind);
     Row row = row(of, id, actor);
     if (!row.readable()) {
@@ -74,7 +75,7 @@ public class Records {
    * @throws NotThere when there is none
    * @throws NotAllowed saying who may
    */
-  public void checkEditable(String kind, long id, Actor actor) {
+  public void checkEditable(String kind, Id id, Actor actor) {
     RecordKind of = kind(kind);
     Row row = row(of, id, actor);
     if (!row.readable()) {
@@ -98,7 +99,7 @@ public class Records {
    * @throws NotThere when none was found
    * @throws NotAllowed saying whose it is
    */
-  public <T> T readable(String kind, long id, Optional<Seen<T>> found, Actor actor) {
+  public <T> T readable(String kind, Id id, Optional<Seen<T>> found, Actor actor) {
     Seen<T> seen = found.orElseThrow(() -> new NotThere(kind(kind).inWords(), id));
     if (!seen.readable()) {
       checkReadable(kind, id, actor);
@@ -112,7 +113,7 @@ public class Records {
    * @throws NotThere when there is none
    * @throws NotAllowed saying whose it is
    */
-  public <T> T readable(String kind, long id, Actor actor, Supplier<Optional<T>> read) {
+  public <T> T readable(String kind, Id id, Actor actor, Supplier<Optional<T>> read) {
     RecordKind of = kind(kind);
     if (!of.isReadByAnybody()) {
       checkReadable(kind, id, actor);
@@ -121,16 +122,16 @@ public class Records {
   }
 
   /** Whether somebody may change a record. */
-  public boolean isEditable(String kind, long id, Actor actor) {
+  public boolean isEditable(String kind, Id id, Actor actor) {
     return row(kind(kind), id, actor).editable();
   }
 
   /** Whether somebody may read a record that is there. */
-  public boolean isReadable(String kind, long id, Actor actor) {
+  public boolean isReadable(String kind, Id id, Actor actor) {
     return row(kind(kind), id, actor).readable();
   }
 
-  private Row row(RecordKind kind, long id, Actor actor) {
+  private Row row(RecordKind kind, Id id, Actor actor) {
     return Visibility.bind(sql.sql(kind.one()), actor)
         .param("id", id)
         .query(Row.class)

@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.search.SearchIndex;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,7 +24,7 @@ class SearchController {
   }
 
   /** A record that was found. */
-  record Hit(String kind, long id, String number, String words) {}
+  record Hit(String kind, RecordId id, String number, String words) {}
 
   /** The records in which every word begins a word, the best first. */
   @GetMapping("/api/find")

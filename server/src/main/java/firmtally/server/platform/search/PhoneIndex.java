@@ -2,6 +2,9 @@ package firmtally.server.platform.search;
 
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.MaybeNull;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -37,10 +40,11 @@ public class PhoneIndex {
    *
    * @param accountId of a contact, the account
    */
-  public record Owner(String digits, String record, long recordId, @MaybeNull Long accountId) {}
+  public record Owner(
+      String digits, String record, RecordId recordId, @MaybeNull AccountId accountId) {}
 
   /** Puts a record's number in place of the one before; too few digits put none. */
-  public void put(String record, long id, String phone) {
+  public void put(String record, Id id, String phone) {
     sql.sql("DELETE FROM phone_digits WHERE record = :record AND record_id = :id")
         .param("record", record)
         .param("id", id)
@@ -49,7 +53,7 @@ public class PhoneIndex {
   }
 
   /** Adds the number of a record that had none. */
-  public void add(String record, long id, String phone) {
+  public void add(String record, Id id, String phone) {
     String digits = digits(phone);
     if (digits.length() < FEWEST) {
       return;

@@ -1,6 +1,7 @@
 package firmtally.server.platform.search;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.Id;
 import java.util.Arrays;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -18,7 +19,7 @@ public class SearchIndex {
   }
 
   /** Puts a record in, or puts its new words in place of the old. */
-  public void put(String kind, long id, String number, String words) {
+  public void put(String kind, Id id, String number, String words) {
     sql.sql("DELETE FROM search_index WHERE kind = :kind AND record_id = :id")
         .param("kind", kind)
         .param("id", id)
@@ -27,7 +28,7 @@ public class SearchIndex {
   }
 
   /** Puts a record in that was not there before. */
-  public void add(String kind, long id, String number, String words) {
+  public void add(String kind, Id id, String number, String words) {
     sql.sql(
             "INSERT INTO search_index (kind, record_id, number, words) VALUES (:kind, :id, :number, :words)")
         .param("kind", kind)

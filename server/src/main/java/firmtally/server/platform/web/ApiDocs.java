@@ -1,7 +1,13 @@
 package firmtally.server.platform.web;
 
+import com.fasterxml.jackson.databind.JavaType;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.Ids;
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.IntegerSchema;
 import io.swagger.v3.oas.models.media.Schema;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -11,6 +17,7 @@ import java.util.Map;
 import java.util.Set;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -20,6 +27,12 @@ import org.springframework.context.annotation.Configuration;
  */
 @Configuration
 class ApiDocs {
+  static {
+    // In the parts of a query too an id is one value, not an object with a value in it.
+    SpringDocUtils.getConfig()
+        .addSimpleTypesForParameterObject(Ids.kinds().toArray(Class<?>[]::new));
+  }
+
   @Bean
   OpenAPI description() {
     return new OpenAPI()
@@ -39,6 +52,18 @@ class ApiDocs {
           type.getCtxAnnotations() != null
               && Arrays.stream(type.getCtxAnnotations()).anyMatch(MaybeNull.class::isInstance);
       return maybeNull ? orNull(property) : property;
+    };
+  }
+
+  /** An id is written as its number. */
+  @Bean
+  ModelConverter ids() {
+    return (type, context, chain) -> {
+      JavaType java = Json.mapper().constructType(type.getType());
+      if (java != null && Id.class.isAssignableFrom(java.getRawClass())) {
+        return new IntegerSchema().format("int64");
+      }
+      return chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
     };
   }
 

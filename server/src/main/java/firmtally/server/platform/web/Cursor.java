@@ -1,5 +1,6 @@
 package firmtally.server.platform.web;
 
+import firmtally.server.platform.ids.Id;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -8,6 +9,11 @@ import java.util.regex.Pattern;
  * after an id.
  */
 public record Cursor(String key, long id) {
+  /** After a record, by the key that it has. */
+  public Cursor(String key, Id id) {
+    this(key, id.value());
+  }
+
   private static final Pattern WRITTEN = Pattern.compile("([0-9]{1,18})\\|(.*)", Pattern.DOTALL);
   private static final Pattern ID = Pattern.compile("[0-9]{1,18}");
   private static final Cursor START = new Cursor("", 0);

@@ -1,12 +1,16 @@
 package firmtally.server.platform.web;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.jobs.DueWork;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Optional;
-import java.util.function.LongSupplier;
+import java.util.function.LongFunction;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -18,6 +22,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Idempotency implements DueWork {
   private static final Duration KEPT = Duration.ofDays(7);
   private static final int LONGEST = 200;
+  private static final RecordId NOTHING = new RecordId(0);
   private static final String FIND =
       "SELECT act, target, result_id FROM idempotency WHERE key = :key AND person_id = :person";
   private static final String INSERT =
@@ -34,7 +39,7 @@ public class Idempotency implements DueWork {
     this.clock = clock;
   }
 
-  private record Done(String act, String target, long resultId) {}
+  private record Done(String act, String target, RecordId resultId) {}
 
   /**
    * Does an act in a transaction, or gives the result of the one that was done with the same key.
@@ -42,27 +47,30 @@ public class Idempotency implements DueWork {
    * @param key the sender's, blank when the sender gave none
    * @param target what the act is done to, such as {@code quote 7}; blank where it makes something
    *     that stands by itself
+   * @param named makes the id of what was made, such as {@code AccountId::new}
    * @throws BadInput when the key was used for something else
    */
   @Transactional
-  public long once(String key, long person, String act, String target, LongSupplier doing) {
+  public <T extends Id> T once(
+      String key,
+      PersonId person,
+      String act,
+      String target,
+      LongFunction<T> named,
+      Supplier<T> doing) {
     if (key == null || key.isBlank()) {
-      return doing.getAsLong();
+      return doing.get();
     }
     if (key.length() > LONGEST) {
       throw BadInput.at("Idempotency-Key", "A key has at most " + LONGEST + " characters.");
     }
-    return sql.sql(FIND)
-        .param("key", key)
-        .param("person", person)
-        .query(Done.class)
-        .optional()
-        .map(done -> same(done, act, target))
+    return done(key, person, act, target, named)
         .orElseGet(() -> first(key, person, act, target, doing));
   }
 
   /** The result of an act that was done with a key before; for acts with something slow before. */
-  public Optional<Long> done(String key, long person, String act, String target) {
+  public <T extends Id> Optional<T> done(
+      String key, PersonId person, String act, String target, LongFunction<T> named) {
     if (key == null || key.isBlank()) {
       return Optional.empty();
     }
@@ -71,20 +79,21 @@ public class Idempotency implements DueWork {
         .param("person", person)
         .query(Done.class)
         .optional()
-        .map(done -> same(done, act, target));
+        .map(done -> named.apply(same(done, act, target)));
   }
 
   /** The same for an act that has no result of its own. */
   @Transactional
-  public void once(String key, long person, String act, String target, Runnable doing) {
+  public void once(String key, PersonId person, String act, String target, Runnable doing) {
     once(
         key,
         person,
         act,
         target,
+        RecordId::new,
         () -> {
           doing.run();
-          return 0;
+          return NOTHING;
         });
   }
 
@@ -93,11 +102,12 @@ public class Idempotency implements DueWork {
       throw BadInput.at(
           "Idempotency-Key", "This key was used for something else; use a new one for each act.");
     }
-    return done.resultId();
+    return done.resultId().value();
   }
 
-  private long first(String key, long person, String act, String target, LongSupplier doing) {
-    long result = doing.getAsLong();
+  private <T extends Id> T first(
+      String key, PersonId person, String act, String target, Supplier<T> doing) {
+    T result = doing.get();
     sql.sql(INSERT)
         .param("key", key)
         .param("person", person)

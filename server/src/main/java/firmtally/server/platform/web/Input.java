@@ -1,6 +1,7 @@
 package firmtally.server.platform.web;
 
 import firmtally.formats.json.Problems;
+import firmtally.server.platform.ids.Id;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
@@ -9,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.function.LongFunction;
 
 /** Reads what was typed, and gathers every problem with it before anything is done. */
 public final class Input {
@@ -92,6 +94,11 @@ public final class Input {
   /** A list of a message; empty when it was left out, and without what is nothing in it. */
   public static <T> List<T> given(List<T> list) {
     return list == null ? List.of() : list.stream().filter(Objects::nonNull).toList();
+  }
+
+  /** An id of a message; one that was left out names nothing, and is refused like any such. */
+  public static <T extends Id> T given(T id, LongFunction<T> named) {
+    return id == null ? named.apply(0) : id;
   }
 
   /** A problem that was found in another way. */

@@ -2,6 +2,9 @@ package firmtally.server.reporting.daysheet;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.ActivityId;
+import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.MaybeNull;
 import java.time.LocalDate;
 import java.util.List;
@@ -28,14 +31,14 @@ class DaySheetController {
       String kind,
       List<String> also,
       String record,
-      long id,
+      RecordId id,
       String number,
       String title,
       String account,
       LocalDate due,
       String atStake,
-      @MaybeNull Long activityId,
-      @MaybeNull Long stageId,
+      @MaybeNull ActivityId activityId,
+      @MaybeNull StageId stageId,
       @MaybeNull Long version) {}
 
   /**

@@ -5,6 +5,9 @@ import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.ActivityId;
+import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.ids.StageId;
 import java.time.LocalDate;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
@@ -94,14 +97,14 @@ class DaySheetStore {
   record Reason(
       String kind,
       String record,
-      long id,
+      RecordId id,
       String number,
       String title,
       String account,
       LocalDate due,
       long stake,
-      Long activity,
-      Long stageId,
+      ActivityId activity,
+      StageId stageId,
       Long version) {}
 
   /** Every reason, the most money first. */

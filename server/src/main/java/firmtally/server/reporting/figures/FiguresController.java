@@ -68,7 +68,7 @@ class FiguresController {
             .stream()
             .collect(Collectors.toMap(Groups.Group::key, Function.identity()));
     List<ProcessService.SalesProcess> all = new ArrayList<>(processes.list());
-    all.sort(Comparator.comparingLong(ProcessService.SalesProcess::id));
+    all.sort(Comparator.comparingLong(process -> process.id().value()));
     List<StageFigure> figures = new ArrayList<>();
     for (ProcessService.SalesProcess process : all) {
       for (Stage stage : process.stages()) {

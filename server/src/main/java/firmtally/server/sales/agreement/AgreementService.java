@@ -15,6 +15,10 @@ import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
@@ -74,9 +78,9 @@ public class AgreementService {
 
   /** An agreement in a list, with the opportunity of its next term. */
   public record AgreementRow(
-      long id,
+      AgreementId id,
       String number,
-      long accountId,
+      AccountId accountId,
       String account,
       String owner,
       String state,
@@ -86,14 +90,14 @@ public class AgreementService {
       int termMonths,
       String monthly,
       String value,
-      @MaybeNull Long nextId,
+      @MaybeNull AgreementId nextId,
       @MaybeNull String nextNumber,
       @MaybeNull String nextState,
       @MaybeNull Instant calledAt) {}
 
   /** What an agreement is made from: a released order. */
   public record Source(
-      long orderId, String orderNumber, Opportunity opportunity, Calculation worked) {}
+      DocumentId orderId, String orderNumber, Opportunity opportunity, Calculation worked) {}
 
   /**
    * A recurring line of an order with its form. What was agreed is its charge: divided by the
@@ -155,7 +159,7 @@ public class AgreementService {
   }
 
   /** The agreements that an order made. */
-  public List<AgreementRow> ofOrder(long order) {
+  public List<AgreementRow> ofOrder(DocumentId order) {
     return store.ofOrder(order, settings.amounts());
   }
 
@@ -207,7 +211,7 @@ public class AgreementService {
     AgreementStore.Made made =
         new AgreementStore.Made(
             number, source.orderId(), opportunity.accountId(), opportunity.renewsId());
-    long id = store.insert(made, term, next);
+    AgreementId id = store.insert(made, term, next);
     for (int i = 0; i < plans.size(); i++) {
       Plan plan = plans.get(i);
       store.insertLine(id, plan.form(), plan.quantity(), plan.each(), next.lines().get(i));
@@ -218,13 +222,13 @@ public class AgreementService {
   }
 
   private void openNext(
-      long agreement,
+      AgreementId agreement,
       String number,
       Opportunity before,
       NextTerm next,
       WorksheetForm lines,
       Actor actor) {
-    long id =
+    OpportunityId id =
         opportunities.openFor(
             Opening.of(
                     before.accountId(),

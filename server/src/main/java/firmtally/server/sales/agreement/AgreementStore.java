@@ -8,6 +8,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
+import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.worksheet.calculation.LineForm;
@@ -46,7 +49,7 @@ class AgreementStore {
   }
 
   /** What an agreement is made of beside its term. */
-  record Made(String number, long order, long account, @MaybeNull Long follows) {}
+  record Made(String number, DocumentId order, AccountId account, @MaybeNull AgreementId follows) {}
 
   List<AgreementService.AgreementRow> ending(
       String from, Cursor after, int most, Actor actor, LongFunction<String> amounts) {
@@ -65,7 +68,7 @@ class AgreementStore {
         amounts);
   }
 
-  List<AgreementService.AgreementRow> ofOrder(long order, LongFunction<String> amounts) {
+  List<AgreementService.AgreementRow> ofOrder(DocumentId order, LongFunction<String> amounts) {
     return rows(sql.sql(ROWS + " WHERE g.order_id = :key ORDER BY g.id"), order, amounts);
   }
 
@@ -76,9 +79,9 @@ class AgreementStore {
         .query(
             (row, n) ->
                 new AgreementService.AgreementRow(
-                    row.getLong("id"),
+                    new AgreementId(row.getLong("id")),
                     row.getString("number"),
-                    row.getLong("account_id"),
+                    new AccountId(row.getLong("account_id")),
                     row.getString("account"),
                     row.getString("owner"),
                     row.getString("state"),
@@ -88,14 +91,14 @@ class AgreementStore {
                     row.getInt("term_months"),
                     amounts.apply(row.getLong("monthly")),
                     amounts.apply(row.getLong("value")),
-                    row.getObject("next_id") == null ? null : row.getLong("next_id"),
+                    Columns.maybe(row, "next_id", AgreementId::new).orElse(null),
                     row.getString("next_number"),
                     row.getString("next_state"),
                     Columns.instant(row, "called_at")))
         .list();
   }
 
-  long insert(Made made, RunningTerm term, NextTerm next) {
+  AgreementId insert(Made made, RunningTerm term, NextTerm next) {
     return sql.sql(INSERT)
         .param("number", made.number())
         .param("order", made.order())
@@ -110,7 +113,7 @@ class AgreementStore {
         .param("call", next.callOn().toString())
         .param("monthly", next.monthly().getAmountMinorLong())
         .param("value", next.before().getAmountMinorLong())
-        .query(Long.class)
+        .query(AgreementId.class)
         .single();
   }
 
@@ -120,7 +123,11 @@ class AgreementStore {
    * @param each of the charge, rounded: for reading only
    */
   void insertLine(
-      long agreement, LineForm form, Quantity quantity, UnitPrice each, NextTerm.NextLine next) {
+      AgreementId agreement,
+      LineForm form,
+      Quantity quantity,
+      UnitPrice each,
+      NextTerm.NextLine next) {
     RunningTerm.PlanLine line = next.line();
     sql.sql(
             """
@@ -141,14 +148,14 @@ class AgreementStore {
 
   record Term(String startDay, int termMonths, String number) {}
 
-  Optional<Term> term(long id) {
+  Optional<Term> term(AgreementId id) {
     return sql.sql("SELECT start_day, term_months, number FROM agreement WHERE id = :id")
         .param("id", id)
         .query(Term.class)
         .optional();
   }
 
-  void setState(long id, String state) {
+  void setState(AgreementId id, String state) {
     sql.sql("UPDATE agreement SET state = :state WHERE id = :id")
         .param("state", state)
         .param("id", id)

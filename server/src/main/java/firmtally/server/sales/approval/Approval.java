@@ -1,5 +1,7 @@
 package firmtally.server.sales.approval;
 
+import firmtally.server.platform.ids.ApprovalId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
 
 /**
@@ -13,12 +15,12 @@ import firmtally.server.platform.web.MaybeNull;
  *     open
  */
 public record Approval(
-    long id,
+    ApprovalId id,
     String kind,
     String reason,
     String role,
     String words,
-    long askedBy,
+    PersonId askedBy,
     String askedByName,
     String askedAt,
     String why,

@@ -2,6 +2,7 @@ package firmtally.server.sales.approval;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.ApprovalId;
 import firmtally.server.platform.web.Idempotency;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,7 +29,7 @@ class ApprovalController {
   @PostMapping("/api/approvals/{id}/answer")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void answer(
-      @PathVariable long id,
+      @PathVariable ApprovalId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody AnswerForm typed,
       @SignedIn Actor actor) {

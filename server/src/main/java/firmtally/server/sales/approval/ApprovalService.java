@@ -4,6 +4,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.ApprovalId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotAllowed;
@@ -55,7 +58,7 @@ public class ApprovalService {
    */
   public record Asked(
       String kind,
-      long documentId,
+      DocumentId documentId,
       String reason,
       String role,
       String words,
@@ -66,17 +69,17 @@ public class ApprovalService {
   public record ApprovalView(Approval approval, boolean mayAnswer) {}
 
   /** Everything that was asked about a document, in order. */
-  public List<Approval> of(long document) {
+  public List<Approval> of(DocumentId document) {
     return store.of(document);
   }
 
   /** The same for somebody who looks at it. */
-  public List<ApprovalView> views(long document, Actor actor) {
+  public List<ApprovalView> views(DocumentId document, Actor actor) {
     List<Approval> all = store.of(document);
     if (all.isEmpty()) {
       return List.of();
     }
-    Set<Long> involved = store.involved(document);
+    Set<PersonId> involved = store.involved(document);
     String team = store.place(all.get(0).id()).team();
     return all.stream()
         .map(a -> new ApprovalView(a, a.isOpen() && refusal(a, involved, team, actor).isEmpty()))
@@ -85,7 +88,7 @@ public class ApprovalService {
 
   /** Asks; part of the act that needs the answer. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public long ask(Asked asked, Actor actor) {
+  public ApprovalId ask(Asked asked, Actor actor) {
     return store.insert(asked, actor.id(), clock.instant());
   }
 
@@ -94,11 +97,11 @@ public class ApprovalService {
    *
    * @param team of the deal's owner
    */
-  private String refusal(Approval approval, Set<Long> involved, String team, Actor actor) {
+  private String refusal(Approval approval, Set<PersonId> involved, String team, Actor actor) {
     if (!hasRole(approval.role(), team, actor)) {
       return "This is answered by: " + approval.role().replace('-', ' ') + ".";
     }
-    if (approval.askedBy() == actor.id()) {
+    if (approval.askedBy().equals(actor.id())) {
       return "You asked for this; somebody else has to answer it.";
     }
     if (involved.contains(actor.id())) {
@@ -128,12 +131,12 @@ public class ApprovalService {
    * @throws NotAllowed when nothing of it is theirs to answer
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public boolean answerAll(long document, boolean yes, String comment, Actor actor) {
+  public boolean answerAll(DocumentId document, boolean yes, String comment, Actor actor) {
     List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
     if (open.isEmpty()) {
       throw new NotPossible("Nothing is to be answered here.");
     }
-    Set<Long> involved = store.involved(document);
+    Set<PersonId> involved = store.involved(document);
     String team = store.place(open.get(0).id()).team();
     List<Approval> mine =
         open.stream().filter(a -> refusal(a, involved, team, actor).isEmpty()).toList();
@@ -149,7 +152,7 @@ public class ApprovalService {
 
   /** Answers one approval, and gives the document that it is about. */
   @Transactional
-  public void answer(long id, boolean yes, String comment, Actor actor) {
+  public void answer(ApprovalId id, boolean yes, String comment, Actor actor) {
     Approval approval = store.find(id).orElseThrow(() -> new NotThere("approval", id));
     ApprovalStore.Place place = store.place(id);
     records.checkReadable(place.documentKind(), place.documentId(), actor);
@@ -180,7 +183,7 @@ public class ApprovalService {
 
   /** Clears what is open of a document for a reason that is gone. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public boolean clear(long document, String reason, String comment, Actor actor) {
+  public boolean clear(DocumentId document, String reason, String comment, Actor actor) {
     List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
     List<Approval> gone = open.stream().filter(a -> a.reason().equals(reason)).toList();
     gone.forEach(a -> store.answer(a.id(), "cleared", actor.id(), clock.instant(), comment));
@@ -188,7 +191,7 @@ public class ApprovalService {
   }
 
   /** Whether the terms of a document's worksheet, as they are now, were signed off. */
-  public boolean isSignedOff(long document, long worksheetVersion) {
+  public boolean isSignedOff(DocumentId document, long worksheetVersion) {
     return store.of(document).stream()
         .anyMatch(
             a ->

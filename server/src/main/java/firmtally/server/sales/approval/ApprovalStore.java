@@ -1,6 +1,9 @@
 package firmtally.server.sales.approval;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.ApprovalId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.PersonId;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -41,20 +44,20 @@ class ApprovalStore {
   }
 
   /** Where an approval belongs. */
-  record Place(long documentId, String documentKind, String number, String team) {}
+  record Place(DocumentId documentId, String documentKind, String number, String team) {}
 
-  List<Approval> of(long document) {
+  List<Approval> of(DocumentId document) {
     return sql.sql(ROWS + "WHERE a.document_id = :document ORDER BY a.id")
         .param("document", document)
         .query(Approval.class)
         .list();
   }
 
-  Optional<Approval> find(long id) {
+  Optional<Approval> find(ApprovalId id) {
     return sql.sql(ROWS + "WHERE a.id = :id").param("id", id).query(Approval.class).optional();
   }
 
-  Place place(long id) {
+  Place place(ApprovalId id) {
     return sql.sql(
             """
             SELECT d.id AS document_id, d.kind AS document_kind, d.number, p.team
@@ -67,11 +70,11 @@ class ApprovalStore {
         .single();
   }
 
-  Set<Long> involved(long document) {
-    return Set.copyOf(sql.sql(INVOLVED).param("document", document).query(Long.class).list());
+  Set<PersonId> involved(DocumentId document) {
+    return Set.copyOf(sql.sql(INVOLVED).param("document", document).query(PersonId.class).list());
   }
 
-  long insert(ApprovalService.Asked asked, long by, Instant at) {
+  ApprovalId insert(ApprovalService.Asked asked, PersonId by, Instant at) {
     return sql.sql(INSERT)
         .param("kind", asked.kind())
         .param("document", asked.documentId())
@@ -82,11 +85,11 @@ class ApprovalStore {
         .param("at", at)
         .param("why", asked.why())
         .param("version", asked.worksheetVersion())
-        .query(Long.class)
+        .query(ApprovalId.class)
         .single();
   }
 
-  int answer(long id, String answer, long by, Instant at, String comment) {
+  int answer(ApprovalId id, String answer, PersonId by, Instant at, String comment) {
     return sql.sql(
             """
             UPDATE approval SET answer = :answer, answered_by = :by, answered_at = :at, comment = :comment

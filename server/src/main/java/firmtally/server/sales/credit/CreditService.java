@@ -8,6 +8,7 @@ import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.platform.database.Snapshots;
+import firmtally.server.platform.ids.AccountId;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -40,7 +41,7 @@ public class CreditService {
   }
 
   /** The check as of today, with a document asked for or without. */
-  public CreditCheck check(long accountId, Optional<Money> asked) {
+  public CreditCheck check(AccountId accountId, Optional<Money> asked) {
     CreditFile file = file(accountId, Actor.SYSTEM);
     return CreditCheck.of(
         asked
@@ -53,7 +54,7 @@ public class CreditService {
    *
    * @param actor who looks at it
    */
-  public CreditStanding standing(long accountId, Optional<Money> asked, Actor actor) {
+  public CreditStanding standing(AccountId accountId, Optional<Money> asked, Actor actor) {
     CreditFile file = file(accountId, actor);
     return new CreditStanding(
         CreditCheck.of(
@@ -66,7 +67,7 @@ public class CreditService {
   }
 
   /** What is known of an account's credit today. */
-  public CreditFile file(long accountId, Actor actor) {
+  public CreditFile file(AccountId accountId, Actor actor) {
     Account account = accounts.readable(accountId, actor);
     CurrencyUnit currency = settings.company().currency();
     CreditStore.Position position =
@@ -88,7 +89,8 @@ public class CreditService {
 
   /** Sets limits and open items of an account, as the ledger gives them. */
   @Transactional
-  public void add(long account, List<CreditFile.Limit> limits, List<CreditFile.OpenItem> items) {
+  public void add(
+      AccountId account, List<CreditFile.Limit> limits, List<CreditFile.OpenItem> items) {
     limits.forEach(limit -> store.insertLimit(account, limit));
     items.forEach(item -> store.insertItem(account, item));
   }

@@ -3,6 +3,7 @@ package firmtally.server.sales.credit;
 import firmtally.core.credit.CreditFile;
 import firmtally.core.money.Currencies;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.web.MaybeNull;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -45,7 +46,7 @@ class CreditStore {
   private record Row(
       String what, String ref, long amount, @MaybeNull String currency, LocalDate day) {}
 
-  Position position(long account, CurrencyUnit currency) {
+  Position position(AccountId account, CurrencyUnit currency) {
     Position position = new Position(new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
     for (Row row : sql.sql(POSITION).param("account", account).query(Row.class).list()) {
       Money amount =
@@ -60,7 +61,7 @@ class CreditStore {
     return position;
   }
 
-  void insertLimit(long account, CreditFile.Limit limit) {
+  void insertLimit(AccountId account, CreditFile.Limit limit) {
     sql.sql(
             "INSERT INTO credit_limit (account_id, from_day, amount) VALUES (:account, :day, :amount)")
         .param("account", account)
@@ -69,7 +70,7 @@ class CreditStore {
         .update();
   }
 
-  void insertItem(long account, CreditFile.OpenItem item) {
+  void insertItem(AccountId account, CreditFile.OpenItem item) {
     sql.sql(
             "INSERT INTO open_item (account_id, ref, balance, due) VALUES (:account, :ref, :balance, :due)")
         .param("account", account)

@@ -1,5 +1,10 @@
 package firmtally.server.sales.document;
 
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.WorksheetId;
 import java.time.LocalDate;
 
 /**
@@ -10,18 +15,18 @@ import java.time.LocalDate;
  * @param state as its kind names it
  */
 public record Document(
-    long id,
+    DocumentId id,
     DocumentKind kind,
     String number,
     int revision,
-    Long followsId,
-    long opportunityId,
-    long accountId,
+    DocumentId followsId,
+    OpportunityId opportunityId,
+    AccountId accountId,
     String state,
-    long worksheetId,
+    WorksheetId worksheetId,
     Maker maker,
     LocalDate madeOn,
     long version) {
   /** Who made it. */
-  public record Maker(long id, String name, String email) {}
+  public record Maker(PersonId id, String name, String email) {}
 }

@@ -5,6 +5,11 @@ import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Conflict;
@@ -57,20 +62,20 @@ public class DocumentService {
   public record Start(
       DocumentKind kind,
       Optional<Document> follows,
-      long opportunityId,
-      long accountId,
+      OpportunityId opportunityId,
+      AccountId accountId,
       DocumentState state,
-      long worksheetId,
-      long maker,
+      WorksheetId worksheetId,
+      PersonId maker,
       String words) {}
 
   /** A document that somebody may read. */
-  public Document readable(DocumentKind kind, long id, Actor actor) {
+  public Document readable(DocumentKind kind, DocumentId id, Actor actor) {
     records.checkReadable(kind.word(), id, actor);
     return get(kind, id);
   }
 
-  private Document get(DocumentKind kind, long id) {
+  private Document get(DocumentKind kind, DocumentId id) {
     return store.find(kind, id).orElseThrow(() -> new NotThere(kind.word(), id));
   }
 
@@ -78,7 +83,7 @@ public class DocumentService {
   @Transactional(propagation = Propagation.MANDATORY)
   public Document make(Start start, Actor actor) {
     String number = counters.next(start.kind().letter());
-    long id = store.insert(start, number, LocalDate.now(clock));
+    DocumentId id = store.insert(start, number, LocalDate.now(clock));
     index.add(start.kind().word(), id, number, start.words());
     log.note(actor.id(), start.kind().word(), id, start.kind().word() + " made", null, number);
     return get(start.kind(), id);
@@ -118,7 +123,7 @@ public class DocumentService {
 
   /** Keeps the paper that left with a document. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public String keepPaper(long id, byte[] pdf) {
+  public String keepPaper(DocumentId id, byte[] pdf) {
     String sha256 = files.keep(pdf);
     store.setPaper(id, sha256);
     return sha256;
@@ -132,7 +137,7 @@ public class DocumentService {
   /** Notes that so much of a line goes on a line of the document before. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void link(
-      long document, String line, long follows, String followsLine, Quantity quantity) {
+      DocumentId document, String line, DocumentId follows, String followsLine, Quantity quantity) {
     store.link(document, line, follows, followsLine, quantity);
   }
 

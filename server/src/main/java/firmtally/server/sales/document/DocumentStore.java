@@ -3,6 +3,11 @@ package firmtally.server.sales.document;
 import firmtally.core.money.Quantity;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.WorksheetId;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -33,7 +38,7 @@ class DocumentStore {
     this.sql = sql;
   }
 
-  Optional<Document> find(DocumentKind kind, long id) {
+  Optional<Document> find(DocumentKind kind, DocumentId id) {
     return sql.sql(ONE)
         .param("id", id)
         .param("kind", kind)
@@ -43,22 +48,24 @@ class DocumentStore {
 
   private static Document document(ResultSet row, int n) throws SQLException {
     return new Document(
-        row.getLong("id"),
+        new DocumentId(row.getLong("id")),
         DocumentKind.valueOf(row.getString("kind").toUpperCase(Locale.ROOT)),
         row.getString("number"),
         row.getInt("revision"),
-        row.getObject("follows_id") == null ? null : row.getLong("follows_id"),
-        row.getLong("opportunity_id"),
-        row.getLong("account_id"),
+        Columns.maybe(row, "follows_id", DocumentId::new).orElse(null),
+        new OpportunityId(row.getLong("opportunity_id")),
+        new AccountId(row.getLong("account_id")),
         row.getString("state"),
-        row.getLong("worksheet_id"),
+        new WorksheetId(row.getLong("worksheet_id")),
         new Document.Maker(
-            row.getLong("made_by"), row.getString("maker_name"), row.getString("maker_email")),
+            new PersonId(row.getLong("made_by")),
+            row.getString("maker_name"),
+            row.getString("maker_email")),
         Columns.day(row, "made_on"),
         row.getLong("version"));
   }
 
-  long insert(DocumentService.Start start, String number, LocalDate day) {
+  DocumentId insert(DocumentService.Start start, String number, LocalDate day) {
     return sql.sql(INSERT)
         .param("kind", start.kind())
         .param("number", number)
@@ -69,11 +76,11 @@ class DocumentStore {
         .param("worksheet", start.worksheetId())
         .param("maker", start.maker())
         .param("day", day)
-        .query(Long.class)
+        .query(DocumentId.class)
         .single();
   }
 
-  int setState(long id, long version, String state) {
+  int setState(DocumentId id, long version, String state) {
     return sql.sql(
             """
             UPDATE document SET state = :state, version = version + 1 WHERE id = :id AND version = :version
@@ -84,7 +91,7 @@ class DocumentStore {
         .update();
   }
 
-  int raiseVersion(long id, long version) {
+  int raiseVersion(DocumentId id, long version) {
     return sql.sql(
             "UPDATE document SET version = version + 1 WHERE id = :id AND version = :version")
         .param("id", id)
@@ -92,21 +99,22 @@ class DocumentStore {
         .update();
   }
 
-  void setPaper(long id, String sha256) {
+  void setPaper(DocumentId id, String sha256) {
     sql.sql("UPDATE document SET paper = :paper WHERE id = :id")
         .param("id", id)
         .param("paper", sha256)
         .update();
   }
 
-  Optional<String> paper(long id) {
+  Optional<String> paper(DocumentId id) {
     return sql.sql("SELECT paper FROM document WHERE id = :id AND paper IS NOT NULL")
         .param("id", id)
         .query(String.class)
         .optional();
   }
 
-  void link(long document, String line, long follows, String followsLine, Quantity quantity) {
+  void link(
+      DocumentId document, String line, DocumentId follows, String followsLine, Quantity quantity) {
     sql.sql(
             """
             INSERT INTO document_link (document_id, line_id, follows_id, follows_line, quantity)
@@ -123,7 +131,7 @@ class DocumentStore {
   private record Taken(String line, long quantity) {}
 
   /** How much of each line of a document went on into documents that follow it. */
-  Map<String, Quantity> taken(long document) {
+  Map<String, Quantity> taken(DocumentId document) {
     List<Taken> taken =
         sql.sql(
                 """

@@ -1,5 +1,8 @@
 package firmtally.server.sales.order;
 
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.sales.document.Document;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -13,7 +16,7 @@ public record Order(Document document, Terms terms) {
    */
   public record Terms(String poNumber, LocalDate invoiceOn, Instant releasedAt) {}
 
-  public long id() {
+  public DocumentId id() {
     return document.id();
   }
 
@@ -21,11 +24,11 @@ public record Order(Document document, Terms terms) {
     return document.number();
   }
 
-  public long opportunityId() {
+  public OpportunityId opportunityId() {
     return document.opportunityId();
   }
 
-  public long accountId() {
+  public AccountId accountId() {
     return document.accountId();
   }
 

@@ -7,6 +7,9 @@ import firmtally.server.access.SignedIn;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -65,13 +68,17 @@ class OrderController {
 
   /** Of what and for whom an order is. */
   record OrderOf(
-      long opportunityId, @MaybeNull Long quoteId, String title, long accountId, String account) {}
+      OpportunityId opportunityId,
+      @MaybeNull DocumentId quoteId,
+      String title,
+      AccountId accountId,
+      String account) {}
 
   /** What somebody may do with it. */
   record OrderActs(boolean release, boolean enterPoNumber) {}
 
   record OrderView(
-      long id,
+      DocumentId id,
       String number,
       OrderOf of,
       String state,
@@ -91,7 +98,7 @@ class OrderController {
 
   record Comment(String comment) {}
 
-  record Placed(long id) {}
+  record Placed(DocumentId id) {}
 
   @GetMapping("/orders")
   Paged<OrderService.OrderRow> page(
@@ -103,7 +110,7 @@ class OrderController {
   }
 
   @GetMapping("/orders/{id}")
-  OrderView get(@PathVariable long id, @SignedIn Actor actor) {
+  OrderView get(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Order order = orders.readable(id, actor);
     Opportunity o = opportunities.readable(order.opportunityId(), actor);
     List<ApprovalService.ApprovalView> holds = approvals.views(id, actor);
@@ -148,7 +155,7 @@ class OrderController {
 
   @PostMapping("/quotes/{id}/order")
   Placed place(
-      @PathVariable long id,
+      @PathVariable DocumentId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody OrderForm typed,
       @SignedIn Actor actor) {
@@ -158,13 +165,14 @@ class OrderController {
             actor.id(),
             "place-order",
             "quote " + id,
+            DocumentId::new,
             () -> orders.place(id, typed.poNumber(), actor)));
   }
 
   @PostMapping("/orders/{id}/release")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void release(
-      @PathVariable long id,
+      @PathVariable DocumentId id,
       @RequestHeader("If-Match") String version,
       @RequestBody Comment typed,
       @SignedIn Actor actor) {
@@ -174,7 +182,7 @@ class OrderController {
   @PutMapping("/orders/{id}/po-number")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void enterPoNumber(
-      @PathVariable long id,
+      @PathVariable DocumentId id,
       @RequestHeader("If-Match") String version,
       @RequestBody OrderForm typed,
       @SignedIn Actor actor) {

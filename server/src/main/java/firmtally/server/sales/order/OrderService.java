@@ -13,6 +13,7 @@ import firmtally.server.pipeline.opportunity.EndingService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -85,7 +86,7 @@ public class OrderService {
 
   /** An order in a list; holds are those that still stand. */
   public record OrderRow(
-      long id,
+      DocumentId id,
       String number,
       String title,
       String account,
@@ -97,7 +98,7 @@ public class OrderService {
       @MaybeNull String holds) {}
 
   /** An order that somebody may read. */
-  public Order readable(long id, Actor actor) {
+  public Order readable(DocumentId id, Actor actor) {
     Document document = documents.readable(DocumentKind.ORDER, id, actor);
     return new Order(document, store.terms(id));
   }
@@ -120,7 +121,7 @@ public class OrderService {
    * All or nothing.
    */
   @Transactional
-  public long place(long quoteId, String typedNumber, Actor actor) {
+  public DocumentId place(DocumentId quoteId, String typedNumber, Actor actor) {
     Quote quote = quotes.readable(quoteId, actor);
     Opportunity opportunity = sale.opportunities().editableOpen(quote.opportunityId(), actor);
     Input input = new Input();
@@ -241,7 +242,7 @@ public class OrderService {
    * @param comment why, for those who ask later
    */
   @Transactional
-  public void release(long id, long version, String comment, Actor actor) {
+  public void release(DocumentId id, long version, String comment, Actor actor) {
     Order before = held(id, actor);
     boolean isFree = approvals.answerAll(id, true, comment, actor);
     settle(before, version, isFree, comment, actor);
@@ -249,7 +250,7 @@ public class OrderService {
 
   /** Enters the customer's PO number, which takes away the hold for want of one. */
   @Transactional
-  public void enterPoNumber(long id, long version, String typed, Actor actor) {
+  public void enterPoNumber(DocumentId id, long version, String typed, Actor actor) {
     Order before = held(id, actor);
     sale.opportunities().editable(before.opportunityId(), actor);
     Input input = new Input();
@@ -276,13 +277,13 @@ public class OrderService {
 
   /** Takes over an order that was invoiced before: it no longer counts in the exposure. */
   @Transactional
-  public void takeOverAsInvoiced(long id, Actor actor) {
+  public void takeOverAsInvoiced(DocumentId id, Actor actor) {
     Order order = readable(id, actor);
     documents.become(
         order.document(), order.version(), order.state(), OrderState.INVOICED, "invoiced", actor);
   }
 
-  private Order held(long id, Actor actor) {
+  private Order held(DocumentId id, Actor actor) {
     Order order = readable(id, actor);
     if (!order.isHeld()) {
       throw new NotPossible("This order is not on hold.");

@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.DocumentId;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.LongFunction;
@@ -35,7 +36,7 @@ class OrderStore {
     this.sql = sql;
   }
 
-  Order.Terms terms(long id) {
+  Order.Terms terms(DocumentId id) {
     return sql.sql(
             "SELECT po_number, invoice_on, released_at FROM order_terms WHERE document_id = :id")
         .param("id", id)
@@ -52,7 +53,7 @@ class OrderStore {
         .query(
             (row, n) ->
                 new OrderService.OrderRow(
-                    row.getLong("id"),
+                    new DocumentId(row.getLong("id")),
                     row.getString("number"),
                     row.getString("title"),
                     row.getString("account"),
@@ -65,7 +66,7 @@ class OrderStore {
         .list();
   }
 
-  void insert(long id, Order.Terms terms) {
+  void insert(DocumentId id, Order.Terms terms) {
     sql.sql(
             """
             INSERT INTO order_terms (document_id, po_number, invoice_on, released_at)
@@ -76,14 +77,14 @@ class OrderStore {
         .update();
   }
 
-  void setPoNumber(long id, String number) {
+  void setPoNumber(DocumentId id, String number) {
     sql.sql("UPDATE order_terms SET po_number = :number WHERE document_id = :id")
         .param("id", id)
         .param("number", number)
         .update();
   }
 
-  void setReleased(long id, Instant at) {
+  void setReleased(DocumentId id, Instant at) {
     sql.sql("UPDATE order_terms SET released_at = :at WHERE document_id = :id")
         .param("id", id)
         .param("at", at)

@@ -1,5 +1,8 @@
 package firmtally.server.sales.quote;
 
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.sales.document.Document;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -16,7 +19,7 @@ public record Quote(Document document, Terms terms) {
       String deliveryTerms,
       Instant sentAt) {}
 
-  public long id() {
+  public DocumentId id() {
     return document.id();
   }
 
@@ -24,11 +27,11 @@ public record Quote(Document document, Terms terms) {
     return document.number();
   }
 
-  public long opportunityId() {
+  public OpportunityId opportunityId() {
     return document.opportunityId();
   }
 
-  public long worksheetId() {
+  public WorksheetId worksheetId() {
     return document.worksheetId();
   }
 

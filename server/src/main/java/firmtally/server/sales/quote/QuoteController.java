@@ -5,6 +5,9 @@ import firmtally.server.access.SignedIn;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versioned;
@@ -65,10 +68,10 @@ class QuoteController {
 
   /** Of what and for whom a quote is. */
   record QuoteOf(
-      long opportunityId,
+      OpportunityId opportunityId,
       String opportunityNumber,
       String title,
-      long accountId,
+      AccountId accountId,
       String account,
       String owner) {}
 
@@ -86,7 +89,7 @@ class QuoteController {
    * @param obstacles what stands between a draft and the customer
    */
   record QuoteView(
-      long id,
+      DocumentId id,
       String number,
       QuoteOf of,
       String state,
@@ -100,7 +103,7 @@ class QuoteController {
       WorksheetView worksheet)
       implements Versioned {}
 
-  record QuoteMade(long id) {}
+  record QuoteMade(DocumentId id) {}
 
   record SignOffForm(String why) {}
 
@@ -114,7 +117,7 @@ class QuoteController {
   }
 
   @GetMapping("/quotes/{id}")
-  QuoteView get(@PathVariable long id, @SignedIn Actor actor) {
+  QuoteView get(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Quote q = quotes.readable(id, actor);
     Opportunity o = opportunities.readable(q.opportunityId(), actor);
     Calculation calculation = quotes.calculation(q, actor);
@@ -160,18 +163,23 @@ class QuoteController {
 
   @PostMapping("/opportunities/{id}/quotes")
   QuoteMade make(
-      @PathVariable long id,
+      @PathVariable OpportunityId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @SignedIn Actor actor) {
     return new QuoteMade(
         once.once(
-            key, actor.id(), "make-quote", "opportunity " + id, () -> quotes.make(id, actor)));
+            key,
+            actor.id(),
+            "make-quote",
+            "opportunity " + id,
+            DocumentId::new,
+            () -> quotes.make(id, actor)));
   }
 
   @PutMapping("/quotes/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
-      @PathVariable long id,
+      @PathVariable DocumentId id,
       @RequestHeader("If-Match") String version,
       @RequestBody QuoteService.QuoteForm typed,
       @SignedIn Actor actor) {
@@ -180,7 +188,7 @@ class QuoteController {
 
   @PutMapping("/quotes/{id}/worksheet")
   WorksheetView saveLines(
-      @PathVariable long id,
+      @PathVariable DocumentId id,
       @RequestHeader("If-Match") String version,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
@@ -192,7 +200,7 @@ class QuoteController {
   @PostMapping("/quotes/{id}/sign-off")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void askForSignOff(
-      @PathVariable long id,
+      @PathVariable DocumentId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody SignOffForm typed,
       @SignedIn Actor actor) {
@@ -206,7 +214,7 @@ class QuoteController {
 
   @PostMapping("/quotes/{id}/send")
   QuoteMade send(
-      @PathVariable long id,
+      @PathVariable DocumentId id,
       @RequestHeader("If-Match") String version,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @SignedIn Actor actor) {
@@ -214,7 +222,7 @@ class QuoteController {
   }
 
   @GetMapping(path = "/quotes/{id}/quote.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
-  ResponseEntity<byte[]> pdf(@PathVariable long id, @SignedIn Actor actor) {
+  ResponseEntity<byte[]> pdf(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Quote quote = quotes.readable(id, actor);
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)

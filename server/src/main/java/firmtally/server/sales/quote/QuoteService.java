@@ -10,6 +10,8 @@ import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -72,7 +74,7 @@ public class QuoteService implements DueWork {
 
   /** A quote in a list; the role is whose sign-off its terms need. */
   public record QuoteRow(
-      long id,
+      DocumentId id,
       String number,
       String title,
       String account,
@@ -93,7 +95,7 @@ public class QuoteService implements DueWork {
       String deliveryTerms) {}
 
   /** A quote that somebody may read. */
-  public Quote readable(long id, Actor actor) {
+  public Quote readable(DocumentId id, Actor actor) {
     Document document = documents.readable(DocumentKind.QUOTE, id, actor);
     return new Quote(document, store.terms(id));
   }
@@ -117,7 +119,7 @@ public class QuoteService implements DueWork {
 
   /** Makes a draft from an opportunity; everything that is known is filled in. */
   @Transactional
-  public long make(long opportunityId, Actor actor) {
+  public DocumentId make(OpportunityId opportunityId, Actor actor) {
     Opportunity opportunity = pipeline.opportunities().editableOpen(opportunityId, actor);
     WorksheetContext context = pipeline.opportunities().context(opportunity);
     WorksheetForm lines = worksheets.get(opportunity.worksheetId(), context).form();
@@ -182,7 +184,7 @@ public class QuoteService implements DueWork {
 
   /** Changes a draft. */
   @Transactional
-  public void change(long id, long version, QuoteForm typed, Actor actor) {
+  public void change(DocumentId id, long version, QuoteForm typed, Actor actor) {
     Quote before = editableDraft(id, actor);
     Input input = new Input();
     Optional<LocalDate> validUntil = input.day("validUntil", typed.validUntil());
@@ -209,7 +211,7 @@ public class QuoteService implements DueWork {
 
   /** Saves the lines of a draft. What was asked about the lines before is no longer asked. */
   @Transactional
-  public Calculation saveLines(long id, long version, WorksheetForm form, Actor actor) {
+  public Calculation saveLines(DocumentId id, long version, WorksheetForm form, Actor actor) {
     Quote quote = editableDraft(id, actor);
     Calculation saved = worksheets.save(quote.worksheetId(), version, context(quote, actor), form);
     approvals.clear(id, ApprovalService.SIGN_OFF, "The lines were changed.", actor);
@@ -232,7 +234,7 @@ public class QuoteService implements DueWork {
   }
 
   /** A draft that somebody may change. */
-  Quote editableDraft(long id, Actor actor) {
+  Quote editableDraft(DocumentId id, Actor actor) {
     Quote quote = readable(id, actor);
     pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
     if (!quote.isDraft()) {
@@ -251,7 +253,7 @@ public class QuoteService implements DueWork {
 
   /** Asks for the sign-off that a draft's terms need, with a word of why. */
   @Transactional
-  public void askForSignOff(long id, String typed, Actor actor) {
+  public void askForSignOff(DocumentId id, String typed, Actor actor) {
     Quote quote = editableDraft(id, actor);
     Input input = new Input();
     String why = input.text("why", typed, LONGEST * 2);
@@ -319,7 +321,7 @@ public class QuoteService implements DueWork {
   @Override
   @Transactional
   public void run(LocalDate today) {
-    for (long id : store.expired(today)) {
+    for (DocumentId id : store.expired(today)) {
       Quote quote = readable(id, Actor.SYSTEM);
       documents.become(
           quote.document(),

@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.DocumentId;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -46,7 +47,7 @@ class QuoteStore {
     this.sql = sql;
   }
 
-  Quote.Terms terms(long id) {
+  Quote.Terms terms(DocumentId id) {
     return sql.sql(
             """
             SELECT valid_until, addressee, email_to, letter, payment_terms, delivery_terms, sent_at
@@ -66,7 +67,7 @@ class QuoteStore {
         .query(
             (row, n) ->
                 new QuoteService.QuoteRow(
-                    row.getLong("id"),
+                    new DocumentId(row.getLong("id")),
                     row.getString("number"),
                     row.getString("title"),
                     row.getString("account"),
@@ -79,15 +80,15 @@ class QuoteStore {
         .list();
   }
 
-  void insert(long id, Quote.Terms terms) {
+  void insert(DocumentId id, Quote.Terms terms) {
     sql.sql(INSERT).paramSource(terms).param("id", id).update();
   }
 
-  void update(long id, Quote.Terms terms) {
+  void update(DocumentId id, Quote.Terms terms) {
     sql.sql(UPDATE).paramSource(terms).param("id", id).update();
   }
 
-  void setSent(long id, Instant at) {
+  void setSent(DocumentId id, Instant at) {
     sql.sql("UPDATE quote_terms SET sent_at = :at WHERE document_id = :id")
         .param("id", id)
         .param("at", at)
@@ -95,10 +96,10 @@ class QuoteStore {
   }
 
   /** Sent quotes whose last day is over. */
-  List<Long> expired(LocalDate today) {
+  List<DocumentId> expired(LocalDate today) {
     return sql.sql("SELECT id FROM quote WHERE state = 'sent' AND valid_until < :today ORDER BY id")
         .param("today", today)
-        .query(Long.class)
+        .query(DocumentId.class)
         .list();
   }
 }

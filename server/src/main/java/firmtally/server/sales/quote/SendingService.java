@@ -8,6 +8,8 @@ import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Conflict;
 import firmtally.server.platform.web.Idempotency;
@@ -124,9 +126,9 @@ public class SendingService {
    * follow-up is planned before it expires. All or nothing. The PDF is made before the act, so that
    * nobody waits for it.
    */
-  public long send(long id, long version, String key, Actor actor) {
+  public DocumentId send(DocumentId id, long version, String key, Actor actor) {
     String target = "quote " + id + " " + version;
-    Optional<Long> done = once.done(key, actor.id(), SEND, target);
+    Optional<DocumentId> done = once.done(key, actor.id(), SEND, target, DocumentId::new);
     if (done.isPresent()) {
       return done.get();
     }
@@ -146,13 +148,14 @@ public class SendingService {
         actor.id(),
         SEND,
         target,
+        DocumentId::new,
         () -> send(quote, version, new Paper(calculation, pdf), actor));
   }
 
   /** What was printed, and of which calculation. */
   private record Paper(Calculation of, byte[] pdf) {}
 
-  private long send(Quote quote, long version, Paper paper, Actor actor) {
+  private DocumentId send(Quote quote, long version, Paper paper, Actor actor) {
     Opportunity opportunity = opportunities.editableOpen(quote.opportunityId(), actor);
     WorksheetContext context = opportunities.context(opportunity);
     Calculation now = worksheets.get(quote.worksheetId(), context);
@@ -174,7 +177,7 @@ public class SendingService {
     emails.queue(
         new EmailQueue.Email(
             "quote",
-            quote.id(),
+            RecordId.of(quote.id()),
             quote.document().maker().email(),
             quote.document().maker().name(),
             quote.terms().emailTo(),
@@ -192,7 +195,7 @@ public class SendingService {
    * leaves the company. Its PDF is printed when it is asked for.
    */
   @Transactional
-  public void takeOverAsSent(long id, Actor actor) {
+  public void takeOverAsSent(DocumentId id, Actor actor) {
     Quote quote = quotes.editableDraft(id, actor);
     worksheets.lock(
         quote.worksheetId(),

@@ -3,6 +3,8 @@ package firmtally.server.sales.trail;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.MaybeNull;
 import java.time.LocalDate;
@@ -27,7 +29,7 @@ class TrailController {
   /** One paper of a chain. */
   record Paper(
       String kind,
-      long id,
+      RecordId id,
       String number,
       String title,
       LocalDate day,
@@ -36,7 +38,7 @@ class TrailController {
 
   /** What somebody may read of the chain that an opportunity stands in. */
   @GetMapping("/api/trail/{opportunity}")
-  List<Paper> trail(@PathVariable long opportunity, @SignedIn Actor actor) {
+  List<Paper> trail(@PathVariable OpportunityId opportunity, @SignedIn Actor actor) {
     records.checkReadable("opportunity", opportunity, actor);
     return store.trail(opportunity, settings.amounts(), actor);
   }

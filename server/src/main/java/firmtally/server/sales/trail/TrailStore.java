@@ -4,6 +4,8 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
 import java.util.List;
 import java.util.function.LongFunction;
@@ -59,7 +61,8 @@ class TrailStore {
     this.records = records;
   }
 
-  List<TrailController.Paper> trail(long opportunity, LongFunction<String> amounts, Actor actor) {
+  List<TrailController.Paper> trail(
+      OpportunityId opportunity, LongFunction<String> amounts, Actor actor) {
     String text = TRAIL.replace("<readable>", records.readable("x.kind", "x.id"));
     return Visibility.bind(sql.sql(text), actor)
         .param("id", opportunity)
@@ -67,7 +70,7 @@ class TrailStore {
             (row, n) ->
                 new TrailController.Paper(
                     row.getString("kind"),
-                    row.getLong("id"),
+                    new RecordId(row.getLong("id")),
                     row.getString("number"),
                     row.getString("title"),
                     Columns.day(row, "day"),

@@ -10,6 +10,7 @@ import firmtally.core.worksheet.Subtotal;
 import firmtally.formats.json.Problem;
 import firmtally.formats.reckon.WorksheetQuestion;
 import firmtally.server.catalogue.product.Product;
+import firmtally.server.platform.ids.WorksheetId;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -30,7 +31,7 @@ import org.joda.money.Money;
  * @param problems what would be refused if it were typed today, of a kept one: it still opens
  */
 public record Calculation(
-    long id,
+    WorksheetId id,
     long version,
     boolean locked,
     WorksheetForm form,

@@ -11,6 +11,7 @@ import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import java.time.Clock;
@@ -58,9 +59,9 @@ public class Calculator {
    *
    * @param id 0 for what is typed and not saved
    */
-  public record Saved(long id, long version) {
+  public record Saved(WorksheetId id, long version) {
     /** What is typed and not saved. */
-    public static final Saved NOT = new Saved(0, 0);
+    public static final Saved NOT = new Saved(new WorksheetId(0), 0);
   }
 
   /**

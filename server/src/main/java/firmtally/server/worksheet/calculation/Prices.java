@@ -4,6 +4,7 @@ import firmtally.core.pricing.PriceRule;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
+import firmtally.server.platform.ids.AccountId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -20,7 +21,7 @@ interface Prices {
   List<PriceRule> rules(String account, Optional<String> group);
 
   /** The families that an account may buy from; empty when all. */
-  Set<String> assortment(long account);
+  Set<String> assortment(AccountId account);
 
   /** Asked of the catalogue each time. */
   record OfCatalogue(ProductService catalogue, PriceRuleService priceRules) implements Prices {
@@ -35,7 +36,7 @@ interface Prices {
     }
 
     @Override
-    public Set<String> assortment(long account) {
+    public Set<String> assortment(AccountId account) {
       return catalogue.assortmentOf(account);
     }
   }
@@ -45,7 +46,7 @@ interface Prices {
     private final Prices asked;
     private final Map<String, Optional<Product>> products = new HashMap<>();
     private final Map<List<String>, List<PriceRule>> rules = new HashMap<>();
-    private final Map<Long, Set<String>> assortments = new HashMap<>();
+    private final Map<AccountId, Set<String>> assortments = new HashMap<>();
 
     Remembered(Prices asked) {
       this.asked = asked;
@@ -71,7 +72,7 @@ interface Prices {
     }
 
     @Override
-    public Set<String> assortment(long account) {
+    public Set<String> assortment(AccountId account) {
       return assortments.computeIfAbsent(account, asked::assortment);
     }
   }

@@ -14,6 +14,7 @@ import firmtally.core.worksheet.Totals;
 import firmtally.formats.json.Problem;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.sales.credit.CreditStanding;
 import java.time.LocalDate;
@@ -32,7 +33,7 @@ import org.joda.money.Money;
  * @param problems what would be refused if it were typed today
  */
 public record WorksheetView(
-    long id,
+    WorksheetId id,
     long version,
     boolean locked,
     List<LineView> lines,

@@ -3,6 +3,10 @@ package firmtally.server.worksheet.editor;
 import firmtally.server.access.Actor;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.sales.quote.Quote;
@@ -36,24 +40,24 @@ public class Editor {
   }
 
   /** Where somebody works, and for whom it is worked out. */
-  public record Place(long worksheetId, Opportunity opportunity, WorksheetContext context) {}
+  public record Place(WorksheetId worksheetId, Opportunity opportunity, WorksheetContext context) {}
 
   /** A place that somebody may read. */
-  public Place readable(String home, long id, Actor actor) {
+  public Place readable(String home, RecordId id, Actor actor) {
     if (QUOTES.equals(home)) {
-      Quote quote = quotes.readable(id, actor);
+      Quote quote = quotes.readable(new DocumentId(id.value()), actor);
       return place(quote.worksheetId(), opportunities.readable(quote.opportunityId(), actor));
     }
-    Opportunity opportunity = opportunities.readable(id, actor);
+    Opportunity opportunity = opportunities.readable(new OpportunityId(id.value()), actor);
     return place(opportunity.worksheetId(), opportunity);
   }
 
-  private Place place(long worksheet, Opportunity opportunity) {
+  private Place place(WorksheetId worksheet, Opportunity opportunity) {
     return new Place(worksheet, opportunity, opportunities.context(opportunity));
   }
 
   /** A place that somebody may change things at. */
-  public Place editable(String home, long id, Actor actor) {
+  public Place editable(String home, RecordId id, Actor actor) {
     Place place = readable(home, id, actor);
     opportunities.editable(place.opportunity().id(), actor);
     return place;

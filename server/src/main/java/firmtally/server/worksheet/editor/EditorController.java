@@ -2,6 +2,7 @@ package firmtally.server.worksheet.editor;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import java.util.List;
@@ -40,7 +41,7 @@ class EditorController {
   @PostMapping("/tally")
   WorksheetView.Tallied tally(
       @PathVariable String home,
-      @PathVariable long id,
+      @PathVariable RecordId id,
       @RequestParam(defaultValue = "") String since,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
@@ -51,7 +52,7 @@ class EditorController {
   @GetMapping("/picks")
   List<LineSearch.Pick> picks(
       @PathVariable String home,
-      @PathVariable long id,
+      @PathVariable RecordId id,
       @RequestParam(defaultValue = "") String q,
       @SignedIn Actor actor) {
     return picks.find(editor.readable(home, id, actor).context().account(), q);
@@ -61,7 +62,7 @@ class EditorController {
   @PostMapping("/paste")
   PasteService.Pasted paste(
       @PathVariable String home,
-      @PathVariable long id,
+      @PathVariable RecordId id,
       @RequestBody PasteForm typed,
       @SignedIn Actor actor) {
     editor.readable(home, id, actor);

@@ -11,6 +11,8 @@ import firmtally.server.catalogue.sizetable.SizeTableService;
 import firmtally.server.catalogue.template.TemplateService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.SizeTableId;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.worksheet.calculation.LineForm;
 import java.math.BigDecimal;
@@ -46,7 +48,7 @@ class LineSearch {
   private final LineSearchStore store;
   private final SettingsService settings;
   private final Clock clock;
-  private final Cache<Long, BoughtUntil> bought =
+  private final Cache<AccountId, BoughtUntil> bought =
       Caffeine.newBuilder().maximumSize(MOST_ACCOUNTS).build();
 
   LineSearch(
@@ -85,7 +87,7 @@ class LineSearch {
       @MaybeNull String price,
       @MaybeNull String stock,
       @MaybeNull BoughtView bought,
-      @MaybeNull Long id,
+      @MaybeNull SizeTableId id,
       List<LineForm> lines) {}
 
   /**
@@ -223,7 +225,7 @@ class LineSearch {
   }
 
   /** What an account bought, read again only after it ordered again. */
-  private Map<String, BoughtView> bought(long account) {
+  private Map<String, BoughtView> bought(AccountId account) {
     long last = store.lastOrder(account);
     BoughtUntil known = bought.getIfPresent(account);
     if (known == null || known.lastOrder() != last) {

@@ -1,6 +1,7 @@
 package firmtally.server.worksheet.editor;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -52,7 +53,7 @@ class LineSearchStore {
   record Priced(long price, long cost, long tax) {}
 
   /** The last order of an account; 0 for none. */
-  long lastOrder(long account) {
+  long lastOrder(AccountId account) {
     return sql.sql("SELECT COALESCE(MAX(id), 0) FROM sales_order WHERE account_id = :account")
         .param("account", account)
         .query(Long.class)
@@ -60,7 +61,7 @@ class LineSearchStore {
   }
 
   /** What an account bought of each product, the last time and how often. */
-  List<Bought> bought(long account) {
+  List<Bought> bought(AccountId account) {
     return sql.sql(BOUGHT).param("account", account).query(Bought.class).list();
   }
 

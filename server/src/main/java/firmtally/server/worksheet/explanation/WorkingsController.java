@@ -7,6 +7,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.sales.credit.CreditService;
 import firmtally.server.sales.order.Order;
 import firmtally.server.sales.order.OrderService;
@@ -63,7 +66,7 @@ class WorkingsController {
   /** Of what is typed, whether it is saved or not. */
   @PostMapping("/opportunities/{id}/workings")
   List<WorkingView> ofOpportunity(
-      @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
+      @PathVariable OpportunityId id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
     Opportunity o = opportunities.readable(id, actor);
     Calculation saved = worksheets.get(o.worksheetId(), opportunities.context(o));
     return workings(o.accountId(), saved.locked() ? saved : typed(o, form), true, actor);
@@ -72,7 +75,7 @@ class WorkingsController {
   /** Of what is typed, or of what was agreed once it is locked. */
   @PostMapping("/quotes/{id}/workings")
   List<WorkingView> ofQuote(
-      @PathVariable long id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
+      @PathVariable DocumentId id, @RequestBody WorksheetForm form, @SignedIn Actor actor) {
     Quote quote = quotes.readable(id, actor);
     Opportunity o = opportunities.readable(quote.opportunityId(), actor);
     Calculation saved = quotes.calculation(quote, actor);
@@ -81,7 +84,7 @@ class WorkingsController {
   }
 
   @GetMapping("/orders/{id}/workings")
-  List<WorkingView> ofOrder(@PathVariable long id, @SignedIn Actor actor) {
+  List<WorkingView> ofOrder(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Order order = orders.readable(id, actor);
     return workings(order.accountId(), orders.calculation(order, actor), order.isHeld(), actor);
   }
@@ -91,7 +94,7 @@ class WorkingsController {
   }
 
   private List<WorkingView> workings(
-      long account, Calculation calculation, boolean asksForCredit, Actor actor) {
+      AccountId account, Calculation calculation, boolean asksForCredit, Actor actor) {
     WorksheetQuestion question = calculation.question();
     Map<String, String> names = calculation.names();
     List<WorkingView> views = new ArrayList<>();

@@ -5,6 +5,7 @@ import firmtally.core.money.Percent;
 import firmtally.formats.reckon.WorksheetDocument;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.company.SettingsService;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.web.Conflict;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
@@ -39,7 +40,7 @@ public class WorksheetService {
   }
 
   /** A saved worksheet, calculated with today's rules, or as it was agreed. */
-  public Calculation get(long id, WorksheetContext context) {
+  public Calculation get(WorksheetId id, WorksheetContext context) {
     WorksheetStore.SheetRow row = row(id);
     WorksheetForm form = form(row);
     Calculator.Saved saved = new Calculator.Saved(id, row.version());
@@ -48,7 +49,7 @@ public class WorksheetService {
         : calculator.agreed(saved, form, WorksheetDocument.read(row.agreed()));
   }
 
-  private WorksheetStore.SheetRow row(long id) {
+  private WorksheetStore.SheetRow row(WorksheetId id) {
     return store.find(id).orElseThrow(() -> new NotThere("worksheet", id));
   }
 
@@ -71,7 +72,7 @@ public class WorksheetService {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public Calculation create(WorksheetContext context, WorksheetForm form) {
-    long id = store.insert(settings.company().currency().getCode());
+    WorksheetId id = store.insert(settings.company().currency().getCode());
     Calculation made = calculator.saved(new Calculator.Saved(id, 2), context, form);
     write(1, made);
     return made;
@@ -94,7 +95,8 @@ public class WorksheetService {
    * @throws NotPossible when it is agreed already
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Calculation save(long id, long version, WorksheetContext context, WorksheetForm form) {
+  public Calculation save(
+      WorksheetId id, long version, WorksheetContext context, WorksheetForm form) {
     Calculation made = calculator.typed(new Calculator.Saved(id, version + 1), context, form);
     if (write(version, made) == 0) {
       WorksheetStore.SheetRow now = row(id);
@@ -127,10 +129,10 @@ public class WorksheetService {
      *
      * @param forWhom what each is calculated for, by its id
      */
-    public void recalculate(Map<Long, WorksheetContext> forWhom) {
-      List<Long> ids = List.copyOf(forWhom.keySet());
+    public void recalculate(Map<WorksheetId, WorksheetContext> forWhom) {
+      List<WorksheetId> ids = List.copyOf(forWhom.keySet());
       for (int from = 0; from < ids.size(); from += AT_A_TIME) {
-        List<Long> part = ids.subList(from, Math.min(from + AT_A_TIME, ids.size()));
+        List<WorksheetId> part = ids.subList(from, Math.min(from + AT_A_TIME, ids.size()));
         for (WorksheetStore.SheetRow row : store.find(part)) {
           if (row.agreed() == null) {
             recalculate(row, forWhom.get(row.id()));
@@ -149,7 +151,8 @@ public class WorksheetService {
   }
 
   /** What a saved worksheet would come to if products were as given. */
-  public Calculation supposing(long id, WorksheetContext context, Map<String, Product> instead) {
+  public Calculation supposing(
+      WorksheetId id, WorksheetContext context, Map<String, Product> instead) {
     WorksheetStore.SheetRow row = row(id);
     WorksheetForm form = form(row);
     Map<String, Product> products = new HashMap<>(calculator.productsOf(form));
@@ -159,7 +162,7 @@ public class WorksheetService {
 
   /** Locks a worksheet: its prices, costs, taxes and rules stay as they are now. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void lock(long id, WorksheetContext context) {
+  public void lock(WorksheetId id, WorksheetContext context) {
     Calculation made = get(id, context);
     if (!made.locked()) {
       store.lock(id, WorksheetDocument.write(made.question()));
@@ -168,9 +171,9 @@ public class WorksheetService {
 
   /** Makes a locked copy of a locked worksheet: an order is what was quoted, to the last figure. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Calculation copyLocked(long id, WorksheetContext context) {
+  public Calculation copyLocked(WorksheetId id, WorksheetContext context) {
     Calculation from = get(id, context);
-    long copy = store.insert(settings.company().currency().getCode());
+    WorksheetId copy = store.insert(settings.company().currency().getCode());
     Optional<String> role = from.check().signOff().flatMap(SignOff::role);
     store.update(copy, 1, from.check().tally(), role);
     store.replaceLines(copy, from.rows());

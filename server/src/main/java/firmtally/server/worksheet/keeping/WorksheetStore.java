@@ -12,6 +12,7 @@ import firmtally.core.worksheet.Terms;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
 import java.sql.ResultSet;
@@ -88,27 +89,27 @@ class WorksheetStore {
 
   /** A worksheet as it lies. */
   record SheetRow(
-      long id,
+      WorksheetId id,
       String discountKind,
       Long discount,
       String agreed,
       long version,
       List<LineForm> lines) {}
 
-  Optional<SheetRow> find(long id) {
+  Optional<SheetRow> find(WorksheetId id) {
     return find(List.of(id)).stream().findFirst();
   }
 
   /** Many worksheets with their lines, in the order of their ids. */
-  List<SheetRow> find(Collection<Long> ids) {
+  List<SheetRow> find(Collection<WorksheetId> ids) {
     return sql.sql(FIND)
         .param("ids", JsonList.of(ids))
         .query(
             row -> {
               List<SheetRow> sheets = new ArrayList<>();
               while (row.next()) {
-                long id = row.getLong("id");
-                if (sheets.isEmpty() || sheets.get(sheets.size() - 1).id() != id) {
+                WorksheetId id = new WorksheetId(row.getLong("id"));
+                if (sheets.isEmpty() || !sheets.get(sheets.size() - 1).id().equals(id)) {
                   sheets.add(
                       new SheetRow(
                           id,
@@ -126,14 +127,14 @@ class WorksheetStore {
             });
   }
 
-  long insert(String currency) {
+  WorksheetId insert(String currency) {
     return sql.sql("INSERT INTO worksheet (currency) VALUES (:currency) RETURNING id")
         .param("currency", currency)
-        .query(Long.class)
+        .query(WorksheetId.class)
         .single();
   }
 
-  int update(long id, long version, Tally tally, Optional<String> signOffRole) {
+  int update(WorksheetId id, long version, Tally tally, Optional<String> signOffRole) {
     Optional<DocumentDiscount> discount = tally.worksheet().documentDiscount();
     return sums(UPDATE, id, tally, signOffRole)
         .param("version", version)
@@ -143,12 +144,12 @@ class WorksheetStore {
   }
 
   /** Keeps what it comes to, and nothing else. */
-  void recalculate(long id, Tally tally, Optional<String> signOffRole) {
+  void recalculate(WorksheetId id, Tally tally, Optional<String> signOffRole) {
     sums(RECALCULATE, id, tally, signOffRole).update();
   }
 
   /** Keeps what its lines come to, and nothing else. */
-  void recalculateLines(long sheet, List<Calculation.Row> rows) {
+  void recalculateLines(WorksheetId sheet, List<Calculation.Row> rows) {
     List<MapSqlParameterSource> values = new ArrayList<>();
     for (int i = 0; i < rows.size(); i++) {
       int position = i;
@@ -166,7 +167,7 @@ class WorksheetStore {
   }
 
   private JdbcClient.StatementSpec sums(
-      String statement, long id, Tally tally, Optional<String> signOffRole) {
+      String statement, WorksheetId id, Tally tally, Optional<String> signOffRole) {
     return sql.sql(statement)
         .param("id", id)
         .param("list", tally.totals().list().getAmountMinorLong())
@@ -177,7 +178,7 @@ class WorksheetStore {
         .param("role", signOffRole.orElse(null));
   }
 
-  void replaceLines(long sheet, List<Calculation.Row> rows) {
+  void replaceLines(WorksheetId sheet, List<Calculation.Row> rows) {
     sql.sql("DELETE FROM worksheet_line WHERE worksheet_id = :id").param("id", sheet).update();
     MapSqlParameterSource[] values = new MapSqlParameterSource[rows.size()];
     for (int i = 0; i < values.length; i++) {
@@ -188,7 +189,7 @@ class WorksheetStore {
     batches.batchUpdate(INSERT_LINE, values);
   }
 
-  void lock(long id, String agreed) {
+  void lock(WorksheetId id, String agreed) {
     sql.sql("UPDATE worksheet SET agreed = :agreed, version = version + 1 WHERE id = :id")
         .param("agreed", agreed)
         .param("id", id)

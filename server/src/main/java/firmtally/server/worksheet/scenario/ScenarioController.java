@@ -2,6 +2,8 @@ package firmtally.server.worksheet.scenario;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.ids.ScenarioId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.editor.Editor;
@@ -34,18 +36,18 @@ class ScenarioController {
   /** A scenario as typed. */
   record ScenarioForm(String name, WorksheetForm lines) {}
 
-  record ScenarioSaved(long id) {}
+  record ScenarioSaved(ScenarioId id) {}
 
   @GetMapping("/scenarios")
   List<ScenarioService.ScenarioRow> list(
-      @PathVariable String home, @PathVariable long id, @SignedIn Actor actor) {
+      @PathVariable String home, @PathVariable RecordId id, @SignedIn Actor actor) {
     return scenarios.list(editor.readable(home, id, actor));
   }
 
   @PostMapping("/scenarios")
   ScenarioSaved save(
       @PathVariable String home,
-      @PathVariable long id,
+      @PathVariable RecordId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestBody ScenarioForm typed,
       @SignedIn Actor actor) {
@@ -56,6 +58,7 @@ class ScenarioController {
             actor.id(),
             "add-scenario",
             home + " " + id,
+            ScenarioId::new,
             () -> scenarios.save(sheet, typed.name(), typed.lines(), actor)));
   }
 
@@ -63,8 +66,8 @@ class ScenarioController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void drop(
       @PathVariable String home,
-      @PathVariable long id,
-      @PathVariable long scenario,
+      @PathVariable RecordId id,
+      @PathVariable ScenarioId scenario,
       @SignedIn Actor actor) {
     scenarios.drop(editor.editable(home, id, actor), scenario, actor);
   }
@@ -74,8 +77,8 @@ class ScenarioController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void takeBack(
       @PathVariable String home,
-      @PathVariable long id,
-      @PathVariable long scenario,
+      @PathVariable RecordId id,
+      @PathVariable ScenarioId scenario,
       @SignedIn Actor actor) {
     scenarios.takeBack(editor.editable(home, id, actor), scenario, actor);
   }
@@ -84,8 +87,8 @@ class ScenarioController {
   @PostMapping("/scenarios/{scenario}/compare")
   ScenarioService.CompareView compare(
       @PathVariable String home,
-      @PathVariable long id,
-      @PathVariable long scenario,
+      @PathVariable RecordId id,
+      @PathVariable ScenarioId scenario,
       @RequestBody WorksheetForm form,
       @SignedIn Actor actor) {
     return scenarios.compare(editor.readable(home, id, actor), scenario, form, actor);

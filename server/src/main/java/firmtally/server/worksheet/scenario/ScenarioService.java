@@ -7,6 +7,7 @@ import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Terms;
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.ScenarioId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -57,7 +58,7 @@ class ScenarioService {
 
   /** A scenario with what it comes to; without figures where its lines can no longer be read. */
   record ScenarioRow(
-      long id,
+      ScenarioId id,
       String name,
       String keptBy,
       Instant at,
@@ -97,7 +98,7 @@ class ScenarioService {
    * @param typed what the scenario is made of, to be taken in place of what is typed now
    */
   record CompareView(
-      long id,
+      ScenarioId id,
       String name,
       WorksheetView current,
       WorksheetView scenario,
@@ -129,7 +130,7 @@ class ScenarioService {
 
   /** Keeps what is typed under a name. It has to be in order, so that it can be compared. */
   @Transactional
-  long save(Editor.Place place, String name, WorksheetForm typed, Actor actor) {
+  ScenarioId save(Editor.Place place, String name, WorksheetForm typed, Actor actor) {
     Input input = new Input();
     String called = input.text("name", name, LONGEST);
     if (store.list(place.worksheetId()).size() >= MOST) {
@@ -141,20 +142,21 @@ class ScenarioService {
         json.writeValueAsString(
             new WorksheetForm(
                 form.lines(), form.discountPercent(), form.discountAmount(), null, null));
-    long id = store.insert(place.worksheetId(), called, document, actor.id(), clock.instant());
+    ScenarioId id =
+        store.insert(place.worksheetId(), called, document, actor.id(), clock.instant());
     note(place, actor, "scenario saved", called);
     return id;
   }
 
   @Transactional
-  void drop(Editor.Place place, long id, Actor actor) {
+  void drop(Editor.Place place, ScenarioId id, Actor actor) {
     ScenarioStore.Row row = find(place, id);
     store.setDropped(id, clock.instant());
     note(place, actor, "scenario removed", row.name());
   }
 
   @Transactional
-  void takeBack(Editor.Place place, long id, Actor actor) {
+  void takeBack(Editor.Place place, ScenarioId id, Actor actor) {
     ScenarioStore.Row row = find(place, id);
     store.setDropped(id, null);
     note(place, actor, "scenario restored", row.name());
@@ -164,7 +166,7 @@ class ScenarioService {
     log.note(actor.id(), "opportunity", place.opportunity().id(), what, null, name);
   }
 
-  private ScenarioStore.Row find(Editor.Place place, long id) {
+  private ScenarioStore.Row find(Editor.Place place, ScenarioId id) {
     return store.find(place.worksheetId(), id).orElseThrow(() -> new NotThere("scenario", id));
   }
 
@@ -173,7 +175,7 @@ class ScenarioService {
   }
 
   /** Sets what is typed against a scenario. A plan's line is compared over its whole term. */
-  CompareView compare(Editor.Place place, long id, WorksheetForm typed, Actor actor) {
+  CompareView compare(Editor.Place place, ScenarioId id, WorksheetForm typed, Actor actor) {
     ScenarioStore.Row row = find(place, id);
     WorksheetForm form = form(row);
     Calculation current = calculator.tally(place.context(), typed);

@@ -1,6 +1,9 @@
 package firmtally.server.worksheet.scenario;
 
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ScenarioId;
+import firmtally.server.platform.ids.WorksheetId;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -14,9 +17,9 @@ class ScenarioStore {
     this.sql = sql;
   }
 
-  record Row(long id, String name, String typed, String person, Instant at) {}
+  record Row(ScenarioId id, String name, String typed, String person, Instant at) {}
 
-  List<Row> list(long worksheet) {
+  List<Row> list(WorksheetId worksheet) {
     return sql.sql(
             """
             SELECT v.id, v.name, v.typed, p.name AS person, v.at
@@ -28,7 +31,7 @@ class ScenarioStore {
         .list();
   }
 
-  Optional<Row> find(long worksheet, long id) {
+  Optional<Row> find(WorksheetId worksheet, ScenarioId id) {
     return sql.sql(
             """
             SELECT v.id, v.name, v.typed, p.name AS person, v.at
@@ -41,7 +44,7 @@ class ScenarioStore {
         .optional();
   }
 
-  long insert(long worksheet, String name, String typed, long person, Instant at) {
+  ScenarioId insert(WorksheetId worksheet, String name, String typed, PersonId person, Instant at) {
     return sql.sql(
             """
             INSERT INTO worksheet_scenario (worksheet_id, name, typed, person_id, at)
@@ -52,12 +55,12 @@ class ScenarioStore {
         .param("typed", typed)
         .param("person", person)
         .param("at", at)
-        .query(Long.class)
+        .query(ScenarioId.class)
         .single();
   }
 
   /** Drops a scenario on a day, or takes it back without one. */
-  void setDropped(long id, Instant at) {
+  void setDropped(ScenarioId id, Instant at) {
     sql.sql("UPDATE worksheet_scenario SET dropped_at = :at WHERE id = :id")
         .param("at", at)
         .param("id", id)

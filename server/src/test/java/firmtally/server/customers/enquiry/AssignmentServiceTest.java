@@ -3,7 +3,6 @@ package firmtally.server.customers.enquiry;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
-import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.Mockito.lenient;
 import static org.mockito.Mockito.mock;
 
@@ -15,6 +14,7 @@ import firmtally.server.company.SettingsService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.NotAllowed;
 import java.util.List;
@@ -45,13 +45,13 @@ class AssignmentServiceTest {
     bo = company.person("bo", Role.REP, "South");
     caretaker = company.person("caretaker", Role.MANAGER, null);
     lenient().when(users.caretaker()).thenReturn(caretaker);
-    lenient().when(users.isActive(anyLong())).thenReturn(true);
+    lenient().when(users.isActive(any(PersonId.class))).thenReturn(true);
     lenient()
-        .when(users.get(anyLong()))
+        .when(users.get(any(PersonId.class)))
         .thenAnswer(
             call ->
                 List.of(ann, bo, caretaker).stream()
-                    .filter(a -> a.id() == call.<Long>getArgument(0))
+                    .filter(a -> a.id().equals(call.getArgument(0)))
                     .findFirst()
                     .orElseThrow());
     lenient()
@@ -77,7 +77,7 @@ class AssignmentServiceTest {
     return new AssignmentRule.Facts(postal, Optional.empty(), "phone", Optional.empty());
   }
 
-  private long given(String postal) {
+  private PersonId given(String postal) {
     return database.act(() -> assignment.turns().next(from(postal)).personId());
   }
 
@@ -92,7 +92,7 @@ class AssignmentServiceTest {
   @Test
   void inTurnByWeightsAndItIsRememberedFromActToAct() {
     keep(rule("All", "", null, part(ann, "2"), part(bo, "1")));
-    List<Long> one = IntStream.range(0, 6).mapToObj(n -> given("1")).toList();
+    List<PersonId> one = IntStream.range(0, 6).mapToObj(n -> given("1")).toList();
     assertThat(one).containsExactly(ann.id(), ann.id(), bo.id(), ann.id(), ann.id(), bo.id());
     assertThat(assignment.rules().get(0).parts())
         .extracting(AssignmentService.Part::given)
@@ -102,7 +102,7 @@ class AssignmentServiceTest {
   @Test
   void manyInOneActAreGivenAsTheyWouldBeOneByOneFromOneReadingOfTheRules() {
     keep(rule("All", "", null, part(ann, "2"), part(bo, "1")));
-    List<Long> many =
+    List<PersonId> many =
         database.act(
             () -> {
               AssignmentService.Turns turns = assignment.turns();

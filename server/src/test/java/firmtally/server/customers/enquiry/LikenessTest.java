@@ -4,10 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.groups.Tuple.tuple;
 
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -15,6 +20,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class LikenessTest {
+  private static final Optional<EnquiryId> NONE = Optional.empty();
   @RegisterExtension final TestDatabase database = new TestDatabase();
   private Likeness likeness;
   private PhoneIndex phones;
@@ -46,7 +52,7 @@ class LikenessTest {
               .param("email", email)
               .param("owner", mara)
               .update();
-          words.add("account", id, "A-" + id, name);
+          words.add("account", new AccountId(id), "A-" + id, name);
         });
   }
 
@@ -65,7 +71,7 @@ class LikenessTest {
               .param("email", email)
               .param("phone", phone)
               .update();
-          phones.add("contact", id, phone);
+          phones.add("contact", new ContactId(id), phone);
         });
   }
 
@@ -85,8 +91,8 @@ class LikenessTest {
               .param("phone", phone)
               .param("owner", mara)
               .update();
-          phones.add("enquiry", id, phone);
-          words.add("enquiry", id, "E-" + id, name);
+          phones.add("enquiry", new EnquiryId(id), phone);
+          words.add("enquiry", new EnquiryId(id), "E-" + id, name);
         });
   }
 
@@ -116,7 +122,8 @@ class LikenessTest {
     account(1, "Reed Farm", "", "", "desk@reed.example");
     enquiry(2, "Somebody", "", "0555 0100 22");
     account(3, "Reed Farms", "", "", "");
-    assertThat(likeness.find(asked("Reed Farm", "Desk@Reed.example ", "+49 555 010022", "", ""), 0))
+    assertThat(
+            likeness.find(asked("Reed Farm", "Desk@Reed.example ", "+49 555 010022", "", ""), NONE))
         .extracting(Likeness.Like::record, Likeness.Like::number, Likeness.Like::why)
         .containsExactly(
             tuple("account", "A-1", "same email address"),
@@ -128,10 +135,10 @@ class LikenessTest {
   void whatIsKnownOfAContactSpeaksForItsAccount() {
     account(1, "Weir Mill", "", "Oxbarrow", "");
     contact(7, 1, "ada@weir.example", "0555 7777777");
-    assertThat(likeness.find(asked("", "ADA@weir.example", "", "", ""), 0))
+    assertThat(likeness.find(asked("", "ADA@weir.example", "", "", ""), NONE))
         .extracting(Likeness.Like::record, Likeness.Like::id, Likeness.Like::town)
-        .containsExactly(tuple("account", 1L, "Oxbarrow"));
-    assertThat(likeness.find(asked("", "", "7777777 or 0555 7777777", "", ""), 0))
+        .containsExactly(tuple("account", new RecordId(1), "Oxbarrow"));
+    assertThat(likeness.find(asked("", "", "7777777 or 0555 7777777", "", ""), NONE))
         .extracting(Likeness.Like::why)
         .containsExactly("same phone number");
   }
@@ -152,7 +159,7 @@ class LikenessTest {
     assertThat(
             likeness.find(
                 asked("Reed Farm", "", "", postal == null ? "" : postal, town == null ? "" : town),
-                0))
+                NONE))
         .hasSize(found);
   }
 
@@ -161,16 +168,16 @@ class LikenessTest {
     for (long id = 1; id <= 9; id++) {
       enquiry(id, "N" + id, "a@b.example", "");
     }
-    assertThat(likeness.find(asked("", "a@b.example", "", "", ""), 2))
+    assertThat(likeness.find(asked("", "a@b.example", "", "", ""), Optional.of(new EnquiryId(2))))
         .hasSize(6)
         .extracting(Likeness.Like::id)
-        .doesNotContain(2L);
+        .doesNotContain(new RecordId(2));
   }
 
   @Test
   void aNameOfTwoLettersIsNotLookedFor() {
     account(1, "Re", "", "", "");
-    assertThat(likeness.find(asked("Re", "", "", "", ""), 0)).isEmpty();
+    assertThat(likeness.find(asked("Re", "", "", "", ""), NONE)).isEmpty();
   }
 
   @Test
@@ -182,7 +189,7 @@ class LikenessTest {
       many.add(
           asked("Harbour Works " + i, "w" + i + "@works.example", "40000" + (100 + i), "", ""));
     }
-    long one = database.statements(() -> likeness.find(many.get(0), 0));
+    long one = database.statements(() -> likeness.find(many.get(0), NONE));
     long all = database.statements(() -> likeness.find(many));
     assertThat(one).isLessThanOrEqualTo(4);
     assertThat(all).isEqualTo(one);

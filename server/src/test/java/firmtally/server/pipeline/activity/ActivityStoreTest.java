@@ -9,6 +9,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import java.time.LocalDate;
 import java.util.List;
@@ -18,6 +21,7 @@ import org.junit.jupiter.api.extension.RegisterExtension;
 
 /** What stands in whose calendar. */
 class ActivityStoreTest {
+  private static final PersonId ANYBODY = new PersonId(0);
   private static final LocalDate DAY = LocalDate.of(2027, 3, 15);
   @RegisterExtension final TestDatabase database = new TestDatabase();
   private ActivityStore store;
@@ -25,8 +29,8 @@ class ActivityStoreTest {
   private Actor nils;
   private Actor tom;
   private Actor head;
-  private long northern;
-  private long southern;
+  private OpportunityId northern;
+  private OpportunityId southern;
 
   @BeforeEach
   void twoTeams() {
@@ -42,7 +46,7 @@ class ActivityStoreTest {
     nils = company.person("nils", Role.REP, "North");
     tom = company.person("tom", Role.REP, "South");
     head = company.person("head", Role.MANAGER, null);
-    long account = company.account("Farm", mara);
+    AccountId account = company.account("Farm", mara);
     northern = company.opportunity("northern", mara, account, 100);
     southern = company.opportunity("southern", tom, account, 100);
     plan("Mara's", mara, northern, DAY, "10:30");
@@ -51,7 +55,8 @@ class ActivityStoreTest {
     plan("Later", mara, northern, DAY.plusDays(40), null);
   }
 
-  private void plan(String subject, Actor who, long opportunity, LocalDate due, String time) {
+  private void plan(
+      String subject, Actor who, OpportunityId opportunity, LocalDate due, String time) {
     database.act(
         () ->
             database
@@ -69,7 +74,7 @@ class ActivityStoreTest {
                 .update());
   }
 
-  private List<String> calendar(Actor actor, long person, String team, int most) {
+  private List<String> calendar(Actor actor, PersonId person, String team, int most) {
     return store.calendar(DAY, DAY.plusDays(30), person, team, most, actor).stream()
         .map(ActivityService.Planned::subject)
         .toList();
@@ -77,23 +82,24 @@ class ActivityStoreTest {
 
   @Test
   void oneSeesOnesOwnAndWhatTheTeamPlansOnWhatOneMayRead() {
-    assertThat(calendar(mara, 0, "", 10)).containsExactly("Mara's");
-    assertThat(calendar(nils, 0, "", 10)).containsExactly("Mara's", "Nils's on a southern deal");
-    assertThat(calendar(tom, 0, "", 10)).containsExactly("Tom's");
-    assertThat(calendar(head, 0, "", 10))
+    assertThat(calendar(mara, ANYBODY, "", 10)).containsExactly("Mara's");
+    assertThat(calendar(nils, ANYBODY, "", 10))
+        .containsExactly("Mara's", "Nils's on a southern deal");
+    assertThat(calendar(tom, ANYBODY, "", 10)).containsExactly("Tom's");
+    assertThat(calendar(head, ANYBODY, "", 10))
         .containsExactly("Tom's", "Mara's", "Nils's on a southern deal");
   }
 
   @Test
   void itIsNarrowedToAPersonOrATeam() {
     assertThat(calendar(head, tom.id(), "", 10)).containsExactly("Tom's");
-    assertThat(calendar(head, 0, "North", 10))
+    assertThat(calendar(head, ANYBODY, "North", 10))
         .containsExactly("Mara's", "Nils's on a southern deal");
     assertThat(calendar(mara, tom.id(), "", 10)).isEmpty();
   }
 
   @Test
   void theEarliestStandFirstAndNoMoreThanAreAskedFor() {
-    assertThat(calendar(head, 0, "", 2)).containsExactly("Tom's", "Mara's");
+    assertThat(calendar(head, ANYBODY, "", 2)).containsExactly("Tom's", "Mara's");
   }
 }

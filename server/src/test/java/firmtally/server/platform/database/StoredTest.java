@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.Ids;
+import firmtally.server.platform.ids.PersonId;
 import java.sql.ResultSet;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -19,6 +23,9 @@ import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Values of the job go into columns and come out again as they were. */
 class StoredTest {
@@ -83,6 +90,35 @@ class StoredTest {
     assertThat(stored(Money.parse("EUR 12.34"))).isEqualTo("1234");
     assertThat(stored(Money.parse("JPY 12"))).isEqualTo("12");
     assertThat(stored(Optional.of(Money.parse("EUR 1.00")))).isEqualTo("100");
+  }
+
+  private record Named(AccountId id, PersonId owner) {}
+
+  @Test
+  void anIdIsItsNumber() {
+    assertThat(stored(new AccountId(7))).isEqualTo("7");
+    assertThat(JsonList.of(List.of(new AccountId(7), new AccountId(8)))).isEqualTo("[7,8]");
+    assertThat(database.sql().sql("SELECT 7 AS id, NULL AS owner").query(Named.class).single())
+        .isEqualTo(new Named(new AccountId(7), null));
+    assertThat(database.sql().sql("SELECT 9").query(PersonId.class).single())
+        .isEqualTo(new PersonId(9));
+    assertThat(database.sql().sql("SELECT NULL").query(PersonId.class).list())
+        .containsExactly((PersonId) null);
+  }
+
+  @ParameterizedTest
+  @MethodSource("kindsOfIds")
+  void everyKindOfIdIsReadAndWrittenAsANumber(Class<? extends Id> kind) {
+    Id id = Ids.named(kind).apply(42);
+    JsonMapper json = JsonMapper.builder().build();
+    assertThat(id.value()).isEqualTo(42);
+    assertThat(id).hasToString("42").isEqualTo(Ids.named(kind).apply(42));
+    assertThat(json.writeValueAsString(id)).isEqualTo("42");
+    assertThat(json.readValue("42", kind)).isEqualTo(id);
+  }
+
+  static List<Class<? extends Id>> kindsOfIds() {
+    return Ids.kinds();
   }
 
   @Test

@@ -2,6 +2,15 @@ package firmtally.server.platform.database;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.Id;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.ProcessId;
+import firmtally.server.platform.ids.ReassignmentId;
+import firmtally.server.platform.ids.StageId;
+import firmtally.server.platform.ids.WorksheetId;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -10,8 +19,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class TestCompany {
   private static final String DAY = "2027-03-01";
   private final TestDatabase database;
-  private long process;
-  private long stage;
+  private ProcessId process;
+  private StageId stage;
 
   public TestCompany(TestDatabase database) {
     this.database = database;
@@ -21,13 +30,13 @@ public final class TestCompany {
     return database.sql().sql(text);
   }
 
-  private long id(JdbcClient.StatementSpec insert) {
-    return insert.query(Long.class).single();
+  private <T extends Id> T id(JdbcClient.StatementSpec insert, Class<T> kind) {
+    return insert.query(kind).single();
   }
 
   /** Somebody who works there. */
   public Actor person(String login, Role role, String team) {
-    long id =
+    PersonId id =
         database.act(
             () ->
                 id(
@@ -37,11 +46,12 @@ public final class TestCompany {
                         """)
                         .param("login", login)
                         .param("role", role)
-                        .param("team", team)));
+                        .param("team", team),
+                    PersonId.class));
     return new Actor(id, login, login, login + "@ours.example", role, team);
   }
 
-  public long account(String name, Actor owner) {
+  public AccountId account(String name, Actor owner) {
     return database.act(
         () ->
             id(
@@ -50,38 +60,42 @@ public final class TestCompany {
                     VALUES ('A-' || :name, :name, 'company', 'customer', :owner) RETURNING id
                     """)
                     .param("name", name)
-                    .param("owner", owner.id())));
+                    .param("owner", owner.id()),
+                AccountId.class));
   }
 
   /** A process of one stage, made once. */
-  public long stage() {
-    if (stage == 0) {
+  public StageId stage() {
+    if (stage == null) {
       database.act(
           () -> {
             process =
                 id(
                     sql(
-                        "INSERT INTO sales_process (name, kind) VALUES ('New', 'new') RETURNING id"));
+                        "INSERT INTO sales_process (name, kind) VALUES ('New', 'new') RETURNING id"),
+                    ProcessId.class);
             stage =
                 id(
                     sql("""
                         INSERT INTO stage (process_id, position, name, probability, usual_days)
                         VALUES (:process, 1, 'First talk', 250000, 14) RETURNING id
                         """)
-                        .param("process", process));
+                        .param("process", process),
+                    StageId.class);
           });
     }
     return stage;
   }
 
-  private long worksheet(long contract) {
+  private WorksheetId worksheet(long contract) {
     return id(
         sql("INSERT INTO worksheet (currency, contract) VALUES ('EUR', :contract) RETURNING id")
-            .param("contract", contract));
+            .param("contract", contract),
+        WorksheetId.class);
   }
 
   /** An open opportunity worth so many minor units. */
-  public long opportunity(String title, Actor owner, long account, long value) {
+  public OpportunityId opportunity(String title, Actor owner, AccountId account, long value) {
     stage();
     return database.act(
         () ->
@@ -99,10 +113,11 @@ public final class TestCompany {
                     .param("process", process)
                     .param("stage", stage)
                     .param("day", DAY)
-                    .param("worksheet", worksheet(value))));
+                    .param("worksheet", worksheet(value)),
+                OpportunityId.class));
   }
 
-  public void share(long opportunity, Actor with) {
+  public void share(OpportunityId opportunity, Actor with) {
     database.act(
         () ->
             sql("""
@@ -114,10 +129,10 @@ public final class TestCompany {
   }
 
   /** Hands an opportunity over for a while: who had it before still sees it. */
-  public void reassign(long opportunity, Actor from, Actor to) {
+  public void reassign(OpportunityId opportunity, Actor from, Actor to) {
     database.act(
         () -> {
-          long reassignment =
+          ReassignmentId reassignment =
               id(
                   sql("""
                       INSERT INTO reassignment (from_id, to_id, made_by, made_on, until)
@@ -125,7 +140,8 @@ public final class TestCompany {
                       """)
                       .param("from", from.id())
                       .param("to", to.id())
-                      .param("day", DAY));
+                      .param("day", DAY),
+                  ReassignmentId.class);
           sql("""
               INSERT INTO reassignment_record (reassignment_id, record, record_id)
               VALUES (:reassignment, 'opportunity', :id)
@@ -141,8 +157,13 @@ public final class TestCompany {
   }
 
   /** A quote, or an order that follows one. */
-  public long document(
-      String kind, String number, long opportunity, long account, Actor by, Long follows) {
+  public DocumentId document(
+      String kind,
+      String number,
+      OpportunityId opportunity,
+      AccountId account,
+      Actor by,
+      DocumentId follows) {
     return database.act(
         () ->
             id(
@@ -158,6 +179,7 @@ public final class TestCompany {
                     .param("account", account)
                     .param("worksheet", worksheet(0))
                     .param("by", by.id())
-                    .param("day", DAY)));
+                    .param("day", DAY),
+                DocumentId.class));
   }
 }

@@ -8,6 +8,9 @@ import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import firmtally.server.platform.events.Events.Changed;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.RecordId;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -34,18 +37,21 @@ class EventsTest {
 
   @Test
   void anActTellsEachOfItsChangesOnceWhenItIsCommitted() {
-    events.changed("quote", 7);
-    events.changed("opportunity", 3);
-    events.changed("quote", 7);
+    events.changed("quote", new DocumentId(7));
+    events.changed("opportunity", new OpportunityId(3));
+    events.changed("quote", new DocumentId(7));
     verify(listeners, never()).tell(any());
     TransactionSynchronizationUtils.triggerAfterCommit();
     verify(listeners, timeout(SOON))
-        .tell(Set.of(new Changed("quote", 7), new Changed("opportunity", 3)));
+        .tell(
+            Set.of(
+                new Changed("quote", new RecordId(7)),
+                new Changed("opportunity", new RecordId(3))));
   }
 
   @Test
   void anActThatFailsTellsNothing() {
-    events.changed("quote", 7);
+    events.changed("quote", new DocumentId(7));
     TransactionSynchronizationUtils.triggerAfterCompletion(1);
     verify(listeners, never()).tell(any());
   }
@@ -53,14 +59,14 @@ class EventsTest {
   @Test
   void outsideOfAnActItIsToldAtOnce() {
     TransactionSynchronizationManager.clear();
-    events.changed("quote", 8);
-    verify(listeners, timeout(SOON)).tell(Set.of(new Changed("quote", 8)));
+    events.changed("quote", new DocumentId(8));
+    verify(listeners, timeout(SOON)).tell(Set.of(new Changed("quote", new RecordId(8))));
   }
 
   @Test
   void nobodyIsToldWhenNobodyListens() {
     when(listeners.isAnybodyThere()).thenReturn(false);
-    events.changed("quote", 9);
+    events.changed("quote", new DocumentId(9));
     TransactionSynchronizationUtils.triggerAfterCommit();
     verify(listeners, never()).tell(any());
   }

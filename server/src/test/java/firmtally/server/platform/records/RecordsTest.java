@@ -10,6 +10,10 @@ import firmtally.server.access.Seen;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PriceRuleId;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotThere;
 import java.util.List;
@@ -26,8 +30,8 @@ class RecordsTest {
   private Actor colleague;
   private Actor stranger;
   private Actor manager;
-  private long deal;
-  private long account;
+  private OpportunityId deal;
+  private AccountId account;
 
   @BeforeEach
   void threeKinds() {
@@ -87,18 +91,18 @@ class RecordsTest {
   void aKindThatSaysNothingIsTheManagersAlone() {
     database.run(
         "INSERT INTO price_rule (id, code, scope, family, min_quantity, percent_off) VALUES (7, 'R', 'everyone', 'x', 0, 1)");
-    assertThatCode(() -> records.checkEditable("price-rule", 7, manager))
+    assertThatCode(() -> records.checkEditable("price-rule", new PriceRuleId(7), manager))
         .doesNotThrowAnyException();
-    assertThatThrownBy(() -> records.checkReadable("price-rule", 7, owner))
+    assertThatThrownBy(() -> records.checkReadable("price-rule", new PriceRuleId(7), owner))
         .isInstanceOf(NotAllowed.class)
         .hasMessage("Only a manager may see this price rule.");
   }
 
   @Test
   void whatIsNotThereIsNotThereForAnybody() {
-    assertThatThrownBy(() -> records.checkReadable("opportunity", 999, manager))
+    assertThatThrownBy(() -> records.checkReadable("opportunity", new OpportunityId(999), manager))
         .isInstanceOf(NotThere.class);
-    assertThatThrownBy(() -> records.checkReadable("mood", 1, manager))
+    assertThatThrownBy(() -> records.checkReadable("mood", new RecordId(1), manager))
         .isInstanceOf(NotThere.class);
   }
 
@@ -116,7 +120,9 @@ class RecordsTest {
         .isInstanceOf(NotAllowed.class)
         .hasMessageStartingWith("O-deal belongs to owner");
     assertThatThrownBy(
-            () -> records.readable("opportunity", 999, Optional.<Seen<String>>empty(), owner))
+            () ->
+                records.readable(
+                    "opportunity", new OpportunityId(999), Optional.<Seen<String>>empty(), owner))
         .isInstanceOf(NotThere.class);
   }
 
@@ -131,7 +137,9 @@ class RecordsTest {
                         .isEqualTo("Farm")))
         .isZero();
     assertThatThrownBy(
-            () -> records.readable("account", 999, stranger, () -> Optional.<String>empty()))
+            () ->
+                records.readable(
+                    "account", new AccountId(999), stranger, () -> Optional.<String>empty()))
         .isInstanceOf(NotThere.class);
     assertThatThrownBy(
             () -> records.readable("opportunity", deal, stranger, () -> Optional.of("deal")))

@@ -16,6 +16,9 @@ import firmtally.server.platform.database.Database;
 import firmtally.server.platform.database.Snapshots;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.events.Events;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.search.SearchIndex;
 import java.math.BigDecimal;
 import java.nio.file.Path;
@@ -50,6 +53,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** What every part stands on, on a real SQLite file with the real schema. */
 class PlatformTest {
+  private static final AccountId FIVE = new AccountId(5);
   @TempDir Path data;
   private TallySettings settings;
   private DataFolder folder;
@@ -143,7 +147,17 @@ class PlatformTest {
   }
 
   private long act(Idempotency once, String key, String act, String on, LongSupplier doing) {
-    return transaction.execute(status -> once.once(key, 1, act, on, doing));
+    return transaction
+        .execute(
+            status ->
+                once.once(
+                    key,
+                    new PersonId(1),
+                    act,
+                    on,
+                    DocumentId::new,
+                    () -> new DocumentId(doing.getAsLong())))
+        .value();
   }
 
   @Test
@@ -228,9 +242,11 @@ class PlatformTest {
   @Test
   void thePaletteForgetsOldWords() {
     SearchIndex index = new SearchIndex(sql);
-    transaction.executeWithoutResult(status -> index.put("account", 1, "A-1", "Grünfen Dairy"));
+    transaction.executeWithoutResult(
+        status -> index.put("account", new AccountId(1), "A-1", "Grünfen Dairy"));
     assertThat(found("grunf dai")).containsExactly("A-1");
-    transaction.executeWithoutResult(status -> index.put("account", 1, "A-1", "Greyfen Brewery"));
+    transaction.executeWithoutResult(
+        status -> index.put("account", new AccountId(1), "A-1", "Greyfen Brewery"));
     assertThat(found("grunf")).isEmpty();
     assertThat(found("a-1 brew")).containsExactly("A-1");
     assertThat(found("\"*) OR")).isEmpty();
@@ -248,17 +264,18 @@ class PlatformTest {
     person();
     Clock clock = Clock.fixed(Instant.parse("2027-03-15T08:00:00Z"), ZoneOffset.UTC);
     ChangeLog log = new ChangeLog(sql, clock, mock(Events.class));
-    transaction.executeWithoutResult(status -> log.note(1, "account", 5, "name", "Old", "New"));
+    transaction.executeWithoutResult(
+        status -> log.note(new PersonId(1), "account", FIVE, "name", "Old", "New"));
     assertThatThrownBy(
-            () -> transaction.executeWithoutResult(s -> log.expectOne(0, "account", 5, 3)))
+            () -> transaction.executeWithoutResult(s -> log.expectOne(0, "account", FIVE, 3)))
         .isInstanceOfSatisfying(
             Conflict.class,
             conflict -> {
               assertThat(conflict).hasMessageStartingWith("A changed name in the meantime.");
               assertThat(conflict.version()).isEqualTo(3);
             });
-    transaction.executeWithoutResult(s -> log.expectOne(1, "account", 5, 3));
-    assertThat(log.list("account", 5, "").rows()).hasSize(1);
+    transaction.executeWithoutResult(s -> log.expectOne(1, "account", FIVE, 3));
+    assertThat(log.list("account", FIVE, "").rows()).hasSize(1);
   }
 
   @ParameterizedTest

@@ -8,6 +8,8 @@ import firmtally.server.access.Role;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
 import firmtally.server.platform.database.Where;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.BadInput;
 import java.util.List;
 import org.joda.money.CurrencyUnit;
@@ -25,8 +27,8 @@ class GroupsTest {
   private Groups groups;
   private Actor northern;
   private Actor head;
-  private long small;
-  private long large;
+  private OpportunityId small;
+  private OpportunityId large;
 
   @BeforeEach
   void threeOpportunitiesOfTwoTeams() {
@@ -35,12 +37,12 @@ class GroupsTest {
     northern = company.person("northern", Role.REP, "North");
     Actor southern = company.person("southern", Role.REP, "South");
     head = company.person("head", Role.MANAGER, null);
-    long farm = company.account("Farm", northern);
-    long mill = company.account("Mill", southern);
+    AccountId farm = company.account("Farm", northern);
+    AccountId mill = company.account("Mill", southern);
     database.run("UPDATE account SET industry = lower(name), town = 'Saltmere'");
     small = company.opportunity("small", northern, farm, 10_001);
     large = company.opportunity("large", southern, mill, 30_000);
-    long won = company.opportunity("won", northern, farm, 5_000);
+    OpportunityId won = company.opportunity("won", northern, farm, 5_000);
     database.run(
         "UPDATE opportunity SET state = 'won', won_amount = 4800, closed_on = '2027-02-10' WHERE id = "
             + won);

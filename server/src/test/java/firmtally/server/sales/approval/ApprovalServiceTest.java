@@ -12,6 +12,10 @@ import firmtally.server.access.UserService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ApprovalId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.NotAllowed;
@@ -38,8 +42,8 @@ class ApprovalServiceTest {
   private Actor otherManager;
   private Actor controller;
   private Actor administrator;
-  private long quote;
-  private long order;
+  private DocumentId quote;
+  private DocumentId order;
 
   @BeforeEach
   void aDealWithAQuoteAndAnOrder() {
@@ -58,30 +62,30 @@ class ApprovalServiceTest {
     otherManager = company.person("other", Role.MANAGER, "South");
     controller = company.person("controller", Role.CREDIT_CONTROLLER, null);
     administrator = company.person("administrator", Role.ADMINISTRATOR, null);
-    long account = company.account("Farm", owner);
-    long deal = company.opportunity("deal", owner, account, 100);
+    AccountId account = company.account("Farm", owner);
+    OpportunityId deal = company.opportunity("deal", owner, account, 100);
     quote = company.document("quote", "Q-1", deal, account, maker, null);
     order = company.document("order", "S-1", deal, account, owner, quote);
   }
 
-  private long ask(String kind, long document, String reason, String role, Actor by) {
+  private ApprovalId ask(String kind, DocumentId document, String reason, String role, Actor by) {
     return database.act(
         () ->
             approvals.ask(
                 new ApprovalService.Asked(kind, document, reason, role, "in words", "", 3), by));
   }
 
-  private void answer(long id, boolean yes, String comment, Actor by) {
+  private void answer(ApprovalId id, boolean yes, String comment, Actor by) {
     database.act(() -> approvals.answer(id, yes, comment, by));
   }
 
-  private boolean answerAll(long document, boolean yes, String comment, Actor by) {
+  private boolean answerAll(DocumentId document, boolean yes, String comment, Actor by) {
     return database.act(() -> approvals.answerAll(document, yes, comment, by));
   }
 
   @Test
   void aSignOffIsAnsweredByAManagerOfTheOwnersTeamWhoHasNoPartInIt() {
-    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
     for (Actor none : List.of(owner, otherManager, controller)) {
       assertThatThrownBy(() -> answer(asked, true, "", none))
           .as(none.login())
@@ -101,7 +105,7 @@ class ApprovalServiceTest {
 
   @Test
   void whoAsksDoesNotAnswer() {
-    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", manager);
+    ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", manager);
     assertThatThrownBy(() -> answer(asked, true, "", manager))
         .hasMessage("You asked for this; somebody else has to answer it.");
     answer(asked, true, "", administrator);
@@ -109,7 +113,7 @@ class ApprovalServiceTest {
 
   @Test
   void noNeedsAReasonAndYesDoesNot() {
-    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
     assertThatThrownBy(() -> answer(asked, false, " ", manager)).isInstanceOf(BadInput.class);
     answer(asked, false, "Too deep for them.", manager);
     assertThat(approvals.of(quote).get(0).answer()).isEqualTo("no");
@@ -118,17 +122,18 @@ class ApprovalServiceTest {
 
   @Test
   void itIsAnsweredOnce() {
-    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
     answer(asked, true, "", manager);
     assertThatThrownBy(() -> answer(asked, false, "Late.", administrator))
         .isInstanceOf(NotPossible.class)
         .hasMessage("This was answered already.");
-    assertThatThrownBy(() -> answer(999, true, "", manager)).isInstanceOf(NotThere.class);
+    assertThatThrownBy(() -> answer(new ApprovalId(999), true, "", manager))
+        .isInstanceOf(NotThere.class);
   }
 
   @Test
   void aSignOffIsForTheLinesAsTheyWere() {
-    long asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
+    ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
     assertThat(approvals.isSignedOff(quote, 3)).isFalse();
     answer(asked, true, "", manager);
     assertThat(approvals.isSignedOff(quote, 3)).isTrue();
@@ -138,7 +143,7 @@ class ApprovalServiceTest {
 
   @Test
   void aHoldIsAnsweredWhereItsOrderIsReleased() {
-    long asked = ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
+    ApprovalId asked = ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
     assertThatThrownBy(() -> answer(asked, true, "", controller))
         .isInstanceOf(NotPossible.class)
         .hasMessage("A hold is answered where its order is released.");

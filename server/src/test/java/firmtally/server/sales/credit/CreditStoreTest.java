@@ -7,6 +7,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import java.time.LocalDate;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
@@ -22,7 +25,7 @@ class CreditStoreTest {
   private CreditStore store;
   private TestCompany company;
   private Actor owner;
-  private long account;
+  private AccountId account;
 
   @BeforeEach
   void anAccount() {
@@ -33,8 +36,8 @@ class CreditStoreTest {
   }
 
   private void order(String number, String state, long invoice, String invoiceOn) {
-    long deal = company.opportunity(number, owner, account, 0);
-    long id = company.document("order", number, deal, account, owner, null);
+    OpportunityId deal = company.opportunity(number, owner, account, 0);
+    DocumentId id = company.document("order", number, deal, account, owner, null);
     database.run("UPDATE document SET state = '" + state + "' WHERE id = " + id);
     database.run(
         "UPDATE worksheet SET invoice_total = "

@@ -13,6 +13,10 @@ import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
 import firmtally.server.platform.events.Events;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Conflict;
@@ -37,8 +41,8 @@ class DocumentServiceTest {
   @RegisterExtension final TestDatabase database = new TestDatabase();
   private DocumentService documents;
   private Actor rep;
-  private long deal;
-  private long account;
+  private OpportunityId deal;
+  private AccountId account;
 
   @BeforeEach
   void aDeal() {
@@ -57,11 +61,11 @@ class DocumentServiceTest {
     deal = company.opportunity("deal", rep, account, 100);
   }
 
-  private long worksheet() {
+  private WorksheetId worksheet() {
     return database
         .sql()
         .sql("INSERT INTO worksheet (currency) VALUES ('EUR') RETURNING id")
-        .query(Long.class)
+        .query(WorksheetId.class)
         .single();
   }
 
@@ -177,7 +181,7 @@ class DocumentServiceTest {
                 .sql(
                     "SELECT record_id FROM search_index WHERE search_index MATCH :words AND kind = 'quote'")
                 .param("words", SearchIndex.wordsOf("scal far"))
-                .query(Long.class)
+                .query(DocumentId.class)
                 .list())
         .containsExactly(quote.id());
   }

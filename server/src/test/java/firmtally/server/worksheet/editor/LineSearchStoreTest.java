@@ -6,6 +6,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
@@ -19,7 +22,7 @@ class LineSearchStoreTest {
   private LineSearchStore store;
   private TestCompany company;
   private Actor owner;
-  private long account;
+  private AccountId account;
   private int orders;
 
   @BeforeEach
@@ -38,9 +41,9 @@ class LineSearchStoreTest {
     }
   }
 
-  private long order(String day) {
-    long deal = company.opportunity("deal " + ++orders, owner, account, 0);
-    long id = company.document("order", "S-" + orders, deal, account, owner, null);
+  private DocumentId order(String day) {
+    OpportunityId deal = company.opportunity("deal " + ++orders, owner, account, 0);
+    DocumentId id = company.document("order", "S-" + orders, deal, account, owner, null);
     database.run("UPDATE document SET made_on = '" + day + "' WHERE id = " + id);
     database.run(
         "INSERT INTO order_terms (document_id, invoice_on) VALUES (" + id + ", '" + day + "')");
@@ -48,7 +51,7 @@ class LineSearchStoreTest {
   }
 
   private void line(
-      long order, int position, String product, long thousandths, long paid, String more) {
+      DocumentId order, int position, String product, long thousandths, long paid, String more) {
     database.run(
         "INSERT INTO worksheet_line (worksheet_id, position, line_id, product, description, quantity, final, cost"
             + (more.isEmpty() ? "" : ", " + more.split("=")[0])
@@ -70,8 +73,8 @@ class LineSearchStoreTest {
 
   @Test
   void ofEachProductTheLastTimeAndHowOften() {
-    long first = order("2026-01-10");
-    long last = order("2026-12-01");
+    DocumentId first = order("2026-01-10");
+    DocumentId last = order("2026-12-01");
     line(first, 0, "P-100", 2_000, 18_000, "");
     line(last, 0, "P-100", 3_000, 24_000, "");
     line(last, 1, "P-100", 1_000, 9_900, "");
@@ -80,12 +83,12 @@ class LineSearchStoreTest {
         .containsExactlyInAnyOrder(
             new LineSearchStore.Bought("P-100", 3, 1_000, 9_900, LocalDate.of(2026, 12, 1)),
             new LineSearchStore.Bought("P-200", 1, 1_000, 20_000, LocalDate.of(2026, 1, 10)));
-    assertThat(store.lastOrder(account)).isEqualTo(last);
+    assertThat(store.lastOrder(account)).isEqualTo(last.value());
   }
 
   @Test
   void giftsOptionsAndWhatWasNotChosenWereNotBought() {
-    long order = order("2026-01-10");
+    DocumentId order = order("2026-01-10");
     line(order, 0, "P-100", 1_000, 0, "gift=1");
     line(order, 1, "P-200", 1_000, 100, "optional=1");
     line(order, 2, "P-300", 1_000, 100, "alternative_set='A'");
@@ -104,7 +107,7 @@ class LineSearchStoreTest {
 
   @Test
   void whatIsTypicalIsTheOneInTheMiddleOfWhatWasSold() {
-    long order = order("2026-01-10");
+    DocumentId order = order("2026-01-10");
     for (int i = 0; i < 3; i++) {
       line(order, i, "P-900", 1_000, 100, "");
     }

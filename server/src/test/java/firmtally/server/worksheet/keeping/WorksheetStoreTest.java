@@ -3,6 +3,7 @@ package firmtally.server.worksheet.keeping;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.worksheet.calculation.LineForm;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
@@ -13,9 +14,9 @@ import org.junit.jupiter.api.extension.RegisterExtension;
 class WorksheetStoreTest {
   @RegisterExtension final TestDatabase database = new TestDatabase();
   private WorksheetStore store;
-  private long first;
-  private long second;
-  private long empty;
+  private WorksheetId first;
+  private WorksheetId second;
+  private WorksheetId empty;
 
   @BeforeEach
   void threeWorksheets() {
@@ -33,7 +34,7 @@ class WorksheetStoreTest {
             + ", 1, 'd', 'section', 'On site', 0, 0, 0)");
   }
 
-  private long worksheet(String discount) {
+  private WorksheetId worksheet(String discount) {
     return database.act(
         () ->
             database
@@ -42,11 +43,11 @@ class WorksheetStoreTest {
                     "INSERT INTO worksheet (currency, discount_kind, discount) VALUES ('EUR', "
                         + discount
                         + ") RETURNING id")
-                .query(Long.class)
+                .query(WorksheetId.class)
                 .single());
   }
 
-  private void line(long sheet, int position, String id, String words, long quantity) {
+  private void line(WorksheetId sheet, int position, String id, String words, long quantity) {
     database.run(
         "INSERT INTO worksheet_line (worksheet_id, position, line_id, description, list_price, unit_cost, tax, quantity,"
             + " discount, final, cost) VALUES ("
@@ -81,7 +82,7 @@ class WorksheetStoreTest {
   void oneWithoutLinesIsThereAndOneThatIsNotThereIsNot() {
     assertThat(store.find(empty).orElseThrow().lines()).isEmpty();
     assertThat(store.find(empty).orElseThrow().discount()).isNull();
-    assertThat(store.find(999)).isEmpty();
+    assertThat(store.find(new WorksheetId(999))).isEmpty();
     assertThat(store.find(List.of())).isEmpty();
   }
 
@@ -96,7 +97,7 @@ class WorksheetStoreTest {
 
   @Test
   void manyAreReadInOneStatementEachWithItsOwnLines() {
-    List<Long> ids = List.of(second, empty, first);
+    List<WorksheetId> ids = List.of(second, empty, first);
     assertThat(database.statements(() -> store.find(ids))).isEqualTo(1);
     List<WorksheetStore.SheetRow> sheets = store.find(ids);
     assertThat(sheets)

@@ -1,0 +1,38 @@
+package firmtally.server.platform.ids;
+
+/**
+ * A number that names one record of one kind, so that an account's is never taken for a contact's.
+ * In JSON, in a path and in a column it is the number alone.
+ */
+public sealed interface Id
+    permits AccountId,
+        ActivityId,
+        AgreementId,
+        ApprovalId,
+        AssignmentRuleId,
+        CallId,
+        CallListId,
+        CheckId,
+        ContactId,
+        DocumentId,
+        EnquiryId,
+        FileId,
+        MailId,
+        NoteId,
+        OpportunityId,
+        PersonId,
+        PriceChangeId,
+        PriceRuleId,
+        ProcessId,
+        ProductId,
+        ReassignmentId,
+        RecordId,
+        ScenarioId,
+        SizeTableId,
+        StageId,
+        TemplateId,
+        ViewId,
+        WorksheetId {
+  /** The number. */
+  long value();
+}
