@@ -9,6 +9,7 @@ import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.IntegerSchema;
 import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.servers.Server;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
@@ -35,7 +36,9 @@ class ApiDocs {
 
   @Bean
   OpenAPI description() {
+    // Where it happens to run is no part of what it offers.
     return new OpenAPI()
+        .servers(List.of(new Server().url("/")))
         .info(
             new Info()
                 .title("Firm Tally")
@@ -86,8 +89,6 @@ class ApiDocs {
   @Bean
   OpenApiCustomizer allRequired() {
     return api -> {
-      // Where it happens to run is no part of what it offers.
-      api.setServers(null);
       for (Schema<?> schema : api.getComponents().getSchemas().values()) {
         Map<String, ?> properties = schema.getProperties();
         if (properties != null) {
