@@ -88,10 +88,10 @@ describe('what is kept with an account', () => {
     const picture = new File(['x'], 'gate.png', { type: 'image/png' });
     const sent = vi.spyOn(globalThis, 'fetch').mockResolvedValue(new Response());
     await userEvent.upload(screen.getByLabelText(/Add files/), picture);
-    const [path, asked] = sent.mock.calls[0] as [string, { body: FormData }];
+    const [path, asked] = sent.mock.calls[0] as [string, { body: File }];
     sent.mockRestore();
-    expect(path).toBe('/api/records/account/4/files');
-    expect((asked.body.get('file') as File).name).toBe('gate.png');
+    expect(path).toBe('/api/records/account/4/files?name=gate.png');
+    expect(asked.body).toBe(picture);
   });
 
   it('is a file that others may only take', () => {

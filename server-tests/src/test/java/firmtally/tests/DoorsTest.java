@@ -221,7 +221,7 @@ class DoorsTest {
 
   private Guest.Answer knock(Guest guest, HttpMethod method, String path, JsonNode door) {
     JsonNode content = door.at("/requestBody/content");
-    if (content.has("multipart/form-data")) {
+    if (content.has("application/octet-stream")) {
       return guest.upload(path, "door.csv", "x".getBytes(StandardCharsets.UTF_8));
     }
     // From an address of its own, so that throttled doors stay open to other tests.

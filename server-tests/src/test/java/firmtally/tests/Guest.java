@@ -6,14 +6,11 @@ import java.net.http.HttpClient;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.springframework.core.io.ByteArrayResource;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.MediaType;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
 import org.springframework.test.web.servlet.client.RestTestClient;
-import org.springframework.util.LinkedMultiValueMap;
-import org.springframework.util.MultiValueMap;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -109,22 +106,13 @@ final class Guest {
 
   /** Sends a file as a browser does. */
   Answer upload(String path, String name, byte[] content) {
-    MultiValueMap<String, Object> parts = new LinkedMultiValueMap<>();
-    parts.add(
-        "file",
-        new ByteArrayResource(content) {
-          @Override
-          public String getFilename() {
-            return name;
-          }
-        });
     var result =
         client
             .post()
-            .uri(path)
+            .uri(path + (path.contains("?") ? "&" : "?") + "name={name}", name)
             .header("X-XSRF-TOKEN", token())
-            .contentType(MediaType.MULTIPART_FORM_DATA)
-            .body(parts)
+            .contentType(MediaType.APPLICATION_OCTET_STREAM)
+            .body(content)
             .exchange()
             .returnResult(byte[].class);
     return answer(

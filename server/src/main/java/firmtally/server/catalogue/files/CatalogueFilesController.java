@@ -4,7 +4,9 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Download;
-import java.io.IOException;
+import firmtally.server.platform.doors.BodyLimit;
+import firmtally.server.platform.files.FileService;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -12,7 +14,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.multipart.MultipartFile;
 
 /** Where products and price rules go out and come in as files. */
 @RestController
@@ -49,24 +50,24 @@ class CatalogueFilesController {
   }
 
   /** Tries a file of products, or puts it in: all of it, or nothing when a row is wrong. */
-  @PostMapping(path = "/products", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @PostMapping(path = "/products", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   CatalogueFiles.CatalogueFileView products(
-      @RequestParam MultipartFile file,
+      @RequestBody byte[] file,
       @RequestParam(defaultValue = "false") boolean take,
-      @SignedIn Actor actor)
-      throws IOException {
+      @SignedIn Actor actor) {
     return take
-        ? files.takeProducts(file.getBytes(), actor)
-        : files.tryProducts(file.getBytes(), actor);
+        ? files.takeProducts(file, actor)
+        : files.tryProducts(file, actor);
   }
 
   /** Tries a file of price rules, or puts it in. */
-  @PostMapping(path = "/rules", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @PostMapping(path = "/rules", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   CatalogueFiles.CatalogueFileView rules(
-      @RequestParam MultipartFile file,
+      @RequestBody byte[] file,
       @RequestParam(defaultValue = "false") boolean take,
-      @SignedIn Actor actor)
-      throws IOException {
-    return take ? files.takeRules(file.getBytes(), actor) : files.tryRules(file.getBytes(), actor);
+      @SignedIn Actor actor) {
+    return take ? files.takeRules(file, actor) : files.tryRules(file, actor);
   }
 }

@@ -11,10 +11,11 @@ import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versions;
-import java.io.IOException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import firmtally.server.platform.doors.BodyLimit;
+import firmtally.server.platform.files.FileService;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -29,7 +30,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.multipart.MultipartFile;
 
 @RestController
 @RequestMapping("/api/products")
@@ -181,12 +181,12 @@ class ProductController {
         .body(picture.bytes());
   }
 
-  @PostMapping(path = "/{code}/picture", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @PostMapping(path = "/{code}/picture", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void setPicture(
-      @PathVariable String code, @RequestParam MultipartFile file, @SignedIn Actor actor)
-      throws IOException {
-    catalogue.setPicture(code, file.getBytes(), actor);
+      @PathVariable String code, @RequestBody byte[] file, @SignedIn Actor actor) {
+    catalogue.setPicture(code, file, actor);
   }
 
   @DeleteMapping("/{code}/picture")

@@ -3,7 +3,8 @@ package firmtally.server.customers.enquiry;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Download;
-import java.io.IOException;
+import firmtally.server.platform.doors.BodyLimit;
+import firmtally.server.platform.files.FileService;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -16,7 +17,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.multipart.MultipartFile;
 
 /** Files of enquiries. */
 @RestController
@@ -28,10 +28,11 @@ class ImportController {
     this.imports = imports;
   }
 
-  @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-  ImportService.ImportView read(@RequestParam("file") MultipartFile file, @SignedIn Actor actor)
-      throws IOException {
-    return imports.read(file.getOriginalFilename(), file.getBytes(), actor);
+  @PostMapping(consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
+  ImportService.ImportView read(
+      @RequestParam String name, @RequestBody byte[] bytes, @SignedIn Actor actor) {
+    return imports.read(name, bytes, actor);
   }
 
   @GetMapping("/{id}")

@@ -1,16 +1,11 @@
 package firmtally.server.customers.enquiry;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
+import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.TooMany;
-import io.github.bucket4j.Bucket;
 import io.swagger.v3.oas.annotations.Operation;
-import jakarta.servlet.http.HttpServletRequest;
-import java.time.Duration;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,14 +21,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class WebFormController {
   private static final int SENT = 6;
-  private static final Duration PER = Duration.ofMinutes(1);
-  private static final int MOST_BUCKETS = 100_000;
   private final Acts acts;
-  private final LoadingCache<String, Bucket> senders =
-      Caffeine.newBuilder()
-          .maximumSize(MOST_BUCKETS)
-          .expireAfterAccess(PER.multipliedBy(2))
-          .build(key -> newBucket());
 
   WebFormController(Acts acts) {
     this.acts = acts;
@@ -66,18 +54,12 @@ class WebFormController {
   @Open("Anybody may ask to buy; it is throttled and tells nothing.")
   @PostMapping("/api/web-form")
   @ResponseStatus(HttpStatus.ACCEPTED)
-  WebFormTaken send(@RequestBody WebForm typed, HttpServletRequest request) {
-    if (!senders.get(request.getRemoteAddr()).tryConsume(1)) {
-      throw new TooMany(PER);
-    }
+  @BodyLimit(kib = 64, seconds = 5, perMinute = SENT)
+  WebFormTaken send(@RequestBody WebForm typed) {
     if (typed.website() == null || typed.website().isBlank()) {
       acts.take(typed);
     }
     return new WebFormTaken("Thank you. Somebody will be in touch.");
-  }
-
-  private static Bucket newBucket() {
-    return Bucket.builder().addLimit(limit -> limit.capacity(SENT).refillGreedy(SENT, PER)).build();
   }
 
   /** Takes down what the form sent, in one act. */

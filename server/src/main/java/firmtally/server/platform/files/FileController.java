@@ -4,12 +4,12 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.FileId;
 import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.NotThere;
-import java.io.IOException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -17,12 +17,12 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.multipart.MultipartFile;
 
 /** Files of records: who sees the record sees them, who changes it adds and removes them. */
 @RestController
@@ -38,24 +38,24 @@ class FileController {
     this.once = once;
   }
 
-  @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  @PostMapping(consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void addFile(
       @PathVariable String kind,
       @PathVariable RecordId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
-      @RequestParam("file") MultipartFile file,
-      @SignedIn Actor actor)
-      throws IOException {
+      @RequestParam String name,
+      @RequestBody byte[] bytes,
+      @SignedIn Actor actor) {
     checkHasFiles(kind);
     records.checkEditable(kind, id, actor);
-    byte[] bytes = file.getBytes();
     once.once(
         key,
         actor.id(),
         "add-file",
         kind + " " + id,
-        () -> files.add(kind, id, file.getOriginalFilename(), bytes, actor));
+        () -> files.add(kind, id, name, bytes, actor));
   }
 
   /** The file, always as one to be saved: nothing of it is ever run or shown in our pages. */

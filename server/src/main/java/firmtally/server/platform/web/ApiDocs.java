@@ -16,7 +16,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import firmtally.server.platform.doors.BodyLimit;
 import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
@@ -84,6 +86,30 @@ class ApiDocs {
     types.add("null");
     property.setTypes(types);
     return property;
+  }
+
+  /** How much a door takes is said with it. */
+  @Bean
+  OperationCustomizer limits() {
+    return (operation, method) -> {
+      BodyLimit limit = method.getMethodAnnotation(BodyLimit.class);
+      if (limit != null) {
+        String often =
+            limit.perMinute() == 0
+                ? ""
+                : " At most " + limit.perMinute() + " a minute from one address; then 429.";
+        String before = operation.getDescription() == null ? "" : operation.getDescription() + " ";
+        operation.setDescription(
+            before
+                + "Takes at most "
+                + limit.kib()
+                + " KiB, else 413, within "
+                + limit.seconds()
+                + " seconds, else 408."
+                + often);
+      }
+      return operation;
+    };
   }
 
   @Bean

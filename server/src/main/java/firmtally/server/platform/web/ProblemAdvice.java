@@ -13,7 +13,6 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
-import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /**
@@ -82,20 +81,6 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     ProblemDetail problem =
         problem(HttpStatus.BAD_REQUEST, "This is not the JSON that was expected", null);
     return handleExceptionInternal(e, problem, headers, HttpStatus.BAD_REQUEST, request);
-  }
-
-  @Override
-  protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
-      MaxUploadSizeExceededException e,
-      HttpHeaders headers,
-      HttpStatusCode status,
-      WebRequest request) {
-    ProblemDetail problem =
-        problem(
-            HttpStatus.CONTENT_TOO_LARGE,
-            "This file is too large",
-            "A file may have up to 20 MiB. Nothing was kept of it.");
-    return handleExceptionInternal(e, problem, headers, HttpStatus.CONTENT_TOO_LARGE, request);
   }
 
   private static ProblemDetail problem(HttpStatus status, String title, String detail) {

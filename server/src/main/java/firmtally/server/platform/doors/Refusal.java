@@ -1,0 +1,72 @@
+package firmtally.server.platform.doors;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+
+/** Why a message does not come through the gate; its words need no escaping in JSON. */
+record Refusal(HttpStatus status, String title, String detail, int retryAfter) {
+  static final Refusal NOT_READABLE =
+      new Refusal(
+          HttpStatus.BAD_REQUEST,
+          "This address cannot be read",
+          "What stands behind the question mark is no UTF-8 text.",
+          0);
+  static final Refusal NO_SUCH_KIND =
+      new Refusal(
+          HttpStatus.UNSUPPORTED_MEDIA_TYPE,
+          "This kind of message is not taken",
+          "Send JSON as application/json, or a file as application/octet-stream.",
+          0);
+  static final Refusal TOO_SLOW =
+      new Refusal(
+          HttpStatus.REQUEST_TIMEOUT,
+          "This took too long to arrive",
+          "Nothing of it was kept. Send it again.",
+          0);
+  static final Refusal TOO_OFTEN =
+      new Refusal(
+          HttpStatus.TOO_MANY_REQUESTS,
+          "Too many attempts",
+          "Wait a minute and try again. Nothing is locked.",
+          60);
+  static final Refusal TOO_BUSY =
+      new Refusal(
+          HttpStatus.SERVICE_UNAVAILABLE,
+          "Too much is being sent at once",
+          "Nothing of it was kept. Try again in a moment.",
+          2);
+
+  static Refusal tooLarge(Door door) {
+    int kib = door.mostBytes() / 1024;
+    return new Refusal(
+        HttpStatus.CONTENT_TOO_LARGE,
+        "This is too large",
+        "At most "
+            + (kib < 1024 ? kib + " KiB" : kib / 1024 + " MiB")
+            + " are taken here. Nothing was kept of it.",
+        0);
+  }
+
+  void answer(HttpServletResponse response) throws IOException {
+    byte[] body =
+        ("{\"title\":\""
+                + title
+                + "\",\"status\":"
+                + status.value()
+                + ",\"detail\":\""
+                + detail
+                + "\"}")
+            .getBytes(StandardCharsets.UTF_8);
+    response.setStatus(status.value());
+    response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+    response.setContentLength(body.length);
+    if (retryAfter > 0) {
+      response.setHeader("Retry-After", String.valueOf(retryAfter));
+    }
+    response.getOutputStream().write(body);
+    response.flushBuffer();
+  }
+}
