@@ -106,7 +106,8 @@ class GateTest {
   @Test
   void whatIsTooLargeIsRefusedInAWayThatItsSenderReads() throws Exception {
     byte[] large = new byte[200 * KIB];
-    try (Wire wire = new Wire().head("POST", "/api/web-form", body("198.51.100.80", large.length))) {
+    try (Wire wire =
+        new Wire().head("POST", "/api/web-form", body("198.51.100.80", large.length))) {
       assertThat(wire.send(large).answer())
           .startsWith("HTTP/1.1 413")
           .contains("At most 64 KiB are taken here");

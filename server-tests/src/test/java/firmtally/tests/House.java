@@ -58,6 +58,7 @@ public final class House implements BeforeAllCallback {
                   "--tally.data=" + data,
                   "--tally.load-demo=" + isDemo,
                   "--tally.clock=" + MORNING,
+                  "--tally.proxies=127.0.0.1",
                   "--spring.jmx.enabled=false");
       port = ((WebServerApplicationContext) running).getWebServer().getPort();
     }

@@ -22,6 +22,8 @@ import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.springframework.http.HttpMethod;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -31,6 +33,9 @@ class ListeningTest {
   @RegisterExtension static final House HOUSE = House.withDemoData();
   private static final JsonMapper JSON = new JsonMapper();
   private static final Duration PATIENCE = Duration.ofSeconds(20);
+
+  /** Less than from one look at who is there to the next. */
+  private static final Duration SOON = Duration.ofSeconds(12);
 
   /** A browser that listens; what it hears lies in a queue, and its end as an empty text. */
   private static final class Listener implements AutoCloseable {
@@ -88,7 +93,7 @@ class ListeningTest {
     }
 
     boolean hasEnded() throws InterruptedException {
-      long end = System.nanoTime() + PATIENCE.toNanos();
+      long end = System.nanoTime() + SOON.toNanos();
       while (System.nanoTime() < end) {
         String line = heard.poll(1, TimeUnit.SECONDS);
         if (line != null && line.isEmpty()) {
@@ -160,14 +165,70 @@ class ListeningTest {
     }
   }
 
-  @Test
-  void aStreamEndsWithItsSession() throws Exception {
-    Guest leaving = Guest.signedIn(HOUSE, "nils");
+  /** Ends the sessions of somebody who listens. */
+  private enum Ending {
+    SIGNED_OUT,
+    SIGNED_OUT_EVERYWHERE,
+    OTHER_TEAM,
+    OTHER_ROLE,
+    DEACTIVATED,
+    PASSWORD_RESET
+  }
+
+  @ParameterizedTest
+  @EnumSource(Ending.class)
+  void aStreamEndsAtOnceWithItsSession(Ending ending) throws Exception {
+    Guest administrator = Guest.signedIn(HOUSE, "asa");
+    String login = "leaves-" + ending.ordinal();
+    long id = added(administrator, login);
+    Guest leaving = Guest.signedIn(HOUSE, login);
     try (Listener screen = new Listener(leaving)) {
-      leaving.send(HttpMethod.DELETE, "/api/session/all", null, Map.of()).is(204);
-      // The next thing that is told finds that nobody is there any more.
-      newOpportunity(rep, "After they left");
+      switch (ending) {
+        case SIGNED_OUT -> leaving.send(HttpMethod.DELETE, "/api/session", null, Map.of());
+        case SIGNED_OUT_EVERYWHERE ->
+            leaving.send(HttpMethod.DELETE, "/api/session/all", null, Map.of());
+        case OTHER_TEAM -> change(administrator, id, "rep", "South");
+        case OTHER_ROLE -> change(administrator, id, "manager", "North");
+        case DEACTIVATED -> administrator.post("/api/users/" + id + "/deactivated", null);
+        default ->
+            administrator.send(
+                HttpMethod.PUT,
+                "/api/users/" + id + "/password",
+                Map.of("password", "tally-other"),
+                Map.of());
+      }
+      // Nothing else happens, and the next look at who is still there is 20 seconds away.
       assertThat(screen.hasEnded()).isTrue();
+      leaving.get("/api/day-sheet").is(401);
     }
+  }
+
+  private static long added(Guest administrator, String login) {
+    Map<String, String> user =
+        Map.of(
+            "login",
+            login,
+            "name",
+            login,
+            "email",
+            login + "@harrowplumb.example",
+            "role",
+            "rep",
+            "team",
+            "North",
+            "password",
+            "tally-demo");
+    return administrator.post("/api/users", user).is(200).id();
+  }
+
+  private static void change(Guest administrator, long id, String role, String team) {
+    String name = "leaves " + role;
+    administrator
+        .send(
+            HttpMethod.PUT,
+            "/api/users/" + id,
+            Map.of("name", name, "email", "l@harrowplumb.example", "role", role, "team", team),
+            Map.of("If-Match", "\"1\""))
+        .is(204);
   }
 }

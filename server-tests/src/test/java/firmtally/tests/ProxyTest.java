@@ -20,8 +20,20 @@ class ProxyTest {
         Map.of("X-Forwarded-Proto", "https", "X-Forwarded-For", "203.0.113.7");
     Guest.Answer behind = new Guest(HOUSE).send(HttpMethod.POST, "/api/session", TYPED, tls);
     assertThat(behind.is(200).headers().get("set-cookie")).contains("Secure");
+    assertThat(behind.headers().get("strict-transport-security")).contains("max-age=");
     Guest.Answer plain = new Guest(HOUSE).post("/api/session", TYPED);
     assertThat(plain.is(200).headers().get("set-cookie")).doesNotContain("Secure");
+    assertThat(plain.headers()).doesNotContainKey("strict-transport-security");
+  }
+
+  @Test
+  void linksNeverNameTheHostThatARequestNames() {
+    Guest rep = Guest.signedIn(HOUSE, "nils");
+    Map<String, String> elsewhere =
+        Map.of("X-Forwarded-Host", "evil.example", "Forwarded", "host=evil.example");
+    String link =
+        rep.send(HttpMethod.GET, "/api/calendar/link", null, elsewhere).is(200).text("/url");
+    assertThat(link).startsWith(HOUSE.address() + "/api/calendar/");
   }
 
   @Test

@@ -83,7 +83,7 @@ class TableTest {
     assertThatIllegalArgumentException()
         .isThrownBy(
             () -> TableReader.ofAtMost(1).read("a\n1\n2\n".getBytes(StandardCharsets.UTF_8)))
-        .withMessage("The file has 2 rows; at most 1 are taken at once.");
+        .withMessage("The file has more than 1 rows; so many are taken at once.");
     assertThat(TableReader.ofAtMost(2).read("a\n1\n2\n".getBytes(StandardCharsets.UTF_8)).rows())
         .hasSize(2);
     assertThatIllegalArgumentException()
@@ -91,7 +91,7 @@ class TableTest {
         .withMessage("This is neither CSV nor XLSX.");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> TableReader.ofAtMost(1).read(new byte[] {'P', 'K', 3, 4, 9, 9}))
-        .withMessageStartingWith("The workbook is damaged");
+        .withMessageStartingWith("This is no workbook that can be read");
   }
 
   @Test

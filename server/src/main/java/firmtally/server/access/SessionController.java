@@ -1,20 +1,14 @@
 package firmtally.server.access;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.TooMany;
-import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContext;
@@ -29,23 +23,15 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Signing in and out. Attempts are throttled by sign-in name and address. */
+/** Signing in and out. Attempts are throttled: {@link Attempts}. */
 @RestController
 @RequestMapping("/api/session")
 class SessionController {
-  private static final int ATTEMPTS = 8;
-  private static final Duration PER = Duration.ofMinutes(1);
-  private static final int MOST_BUCKETS = 100_000;
-
   private final UserService users;
   private final SecurityContextRepository contexts;
   private final TallySettings settings;
   private final Clock clock;
-  private final LoadingCache<String, Bucket> attempts =
-      Caffeine.newBuilder()
-          .maximumSize(MOST_BUCKETS)
-          .expireAfterAccess(PER.multipliedBy(2))
-          .build(key -> newBucket());
+  private final Attempts attempts = new Attempts();
 
   SessionController(
       UserService users, SecurityContextRepository contexts, TallySettings settings, Clock clock) {
@@ -82,16 +68,11 @@ class SessionController {
   @PostMapping
   Me signIn(@RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
     String login = typed.login() == null ? "" : typed.login().strip();
-    Bucket bucket = attempts.get(login.toLowerCase(Locale.ROOT) + "@" + request.getRemoteAddr());
-    if (!bucket.tryConsume(1)) {
-      throw new TooMany(PER);
-    }
     Actor actor =
-        users
-            .signIn(login, typed.password() == null ? "" : typed.password())
-            .orElseThrow(UserService::wrong);
-    // Only attempts that fail use up what is allowed.
-    bucket.addTokens(1);
+        attempts.attempt(
+            login,
+            request.getRemoteAddr(),
+            () -> users.signIn(login, typed.password() == null ? "" : typed.password()));
     begin(actor, request, response);
     return Me.of(actor);
   }
@@ -137,11 +118,5 @@ class SessionController {
       session.invalidate();
     }
     SecurityContextHolder.clearContext();
-  }
-
-  private static Bucket newBucket() {
-    return Bucket.builder()
-        .addLimit(limit -> limit.capacity(ATTEMPTS).refillGreedy(ATTEMPTS, PER))
-        .build();
   }
 }

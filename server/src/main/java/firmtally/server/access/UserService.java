@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Remembered;
+import firmtally.server.platform.events.Events;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -45,16 +46,19 @@ public class UserService {
   private final UserStore store;
   private final PasswordEncoder passwords;
   private final ChangeLog log;
+  private final Events events;
   private final Clock clock;
   private final String nobodysPassword;
   private final Remembered<Map<PersonId, UserStore.UserRow>> users;
   private final Cache<String, Boolean> signedOut =
       Caffeine.newBuilder().maximumSize(MOST_SIGNED_OUT).expireAfterWrite(KEPT).build();
 
-  UserService(UserStore store, PasswordEncoder passwords, ChangeLog log, Clock clock) {
+  UserService(
+      UserStore store, PasswordEncoder passwords, ChangeLog log, Events events, Clock clock) {
     this.store = store;
     this.passwords = passwords;
     this.log = log;
+    this.events = events;
     this.clock = clock;
     this.nobodysPassword = passwords.encode("nobody");
     this.users = new Remembered<>(this::read);
@@ -79,6 +83,12 @@ public class UserService {
       @MaybeNull String team,
       boolean active,
       long version) {}
+
+  /** What is remembered is read anew, and streams of sessions that are over end. */
+  private void usersChanged() {
+    users.forget();
+    events.sessionsChanged();
+  }
 
   private List<UserStore.UserRow> people() {
     return users.get().values().stream()
@@ -126,6 +136,7 @@ public class UserService {
   /** Remembers that a session was signed out of, for what still listens in its name. */
   void signedOut(String session) {
     signedOut.put(session, Boolean.TRUE);
+    events.sessionsChanged();
   }
 
   boolean isSignedOut(String session) {
@@ -184,7 +195,13 @@ public class UserService {
     }
     input.check();
     log.expectOne(store.update(after), USER, id, before.version());
-    users.forget();
+    boolean isAnother =
+        after.role() != before.actor().role() || !Objects.equals(before.team(), after.team());
+    if (isAnother) {
+      // What stands open on their screens may be what they no longer see.
+      store.endSessions(id);
+    }
+    usersChanged();
     note(by, id, "name", before.name(), after.name());
     note(by, id, "email", before.email(), after.email());
     note(by, id, "role", before.role(), after.role().word());
@@ -221,7 +238,7 @@ public class UserService {
       throw new NotPossible(before.name() + (active ? " is active." : " is deactivated already."));
     }
     store.setDeactivated(id, active ? null : clock.instant());
-    users.forget();
+    usersChanged();
     log.note(
         by.id(),
         USER,
@@ -239,7 +256,7 @@ public class UserService {
     }
     row(id);
     store.endSessions(id);
-    users.forget();
+    usersChanged();
     log.note(by.id(), USER, id, "sessions", null, "ended");
   }
 
@@ -253,7 +270,7 @@ public class UserService {
     checkPassword(input, typed);
     input.check();
     store.setPassword(actor.id(), passwords.encode(typed));
-    users.forget();
+    usersChanged();
     log.note(actor.id(), USER, actor.id(), "password", null, "changed");
   }
 
@@ -266,7 +283,7 @@ public class UserService {
     checkPassword(input, typed);
     input.check();
     store.setPassword(id, passwords.encode(typed));
-    users.forget();
+    usersChanged();
     log.note(by.id(), USER, id, "password", null, "reset");
   }
 
@@ -335,7 +352,7 @@ public class UserService {
     PersonId id =
         store.insert(
             login, name, email, user.role(), blankToNull(team), passwords.encode(user.password()));
-    users.forget();
+    usersChanged();
     log.note(by.id(), USER, id, "user added", null, name + ", " + user.role().word());
     return id;
   }

@@ -3,14 +3,14 @@ package firmtally.server.catalogue.files;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
-import firmtally.server.platform.web.Download;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.files.FileService;
-import org.springframework.web.bind.annotation.RequestBody;
+import firmtally.server.platform.web.Download;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -56,9 +56,7 @@ class CatalogueFilesController {
       @RequestBody byte[] file,
       @RequestParam(defaultValue = "false") boolean take,
       @SignedIn Actor actor) {
-    return take
-        ? files.takeProducts(file, actor)
-        : files.tryProducts(file, actor);
+    return take ? files.takeProducts(file, actor) : files.tryProducts(file, actor);
   }
 
   /** Tries a file of price rules, or puts it in. */

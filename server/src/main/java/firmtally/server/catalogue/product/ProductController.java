@@ -5,6 +5,8 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
+import firmtally.server.platform.doors.BodyLimit;
+import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ProductId;
 import firmtally.server.platform.web.Idempotency;
@@ -14,8 +16,6 @@ import firmtally.server.platform.web.Versions;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
-import firmtally.server.platform.doors.BodyLimit;
-import firmtally.server.platform.files.FileService;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -184,8 +184,7 @@ class ProductController {
   @PostMapping(path = "/{code}/picture", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void setPicture(
-      @PathVariable String code, @RequestBody byte[] file, @SignedIn Actor actor) {
+  void setPicture(@PathVariable String code, @RequestBody byte[] file, @SignedIn Actor actor) {
     catalogue.setPicture(code, file, actor);
   }
 

@@ -2,9 +2,9 @@ package firmtally.server.customers.enquiry;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.platform.web.Download;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.web.Download;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;

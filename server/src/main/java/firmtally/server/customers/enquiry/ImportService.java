@@ -47,7 +47,11 @@ class ImportService {
   private static final int BATCH = 200;
 
   private static final int MOST_PROBLEMS = 200;
-  private static final int MOST_JOBS = 50;
+
+  /** What is kept of all people's files for their next step, in characters and rows. */
+  private static final long MOST_KEPT = 40_000_000;
+
+  private static final int ROW = 100;
   private static final Duration KEPT = Duration.ofHours(2);
   private final EnquiryService enquiries;
   private final EnquiryReader reader;
@@ -62,7 +66,11 @@ class ImportService {
             return thread;
           });
   private final Cache<String, Job> jobs =
-      Caffeine.newBuilder().maximumSize(MOST_JOBS).expireAfterAccess(KEPT).build();
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_KEPT)
+          .weigher((String id, Job job) -> weight(job.table))
+          .expireAfterAccess(KEPT)
+          .build();
 
   ImportService(
       EnquiryService enquiries,
@@ -75,6 +83,12 @@ class ImportService {
     this.likeness = likeness;
     this.assignment = assignment;
     this.transaction = transaction;
+  }
+
+  private static int weight(Table table) {
+    long text =
+        table.rows().stream().flatMap(row -> row.cells().stream()).mapToLong(String::length).sum();
+    return (int) Math.min(text + (long) table.rows().size() * ROW, Integer.MAX_VALUE);
   }
 
   /**

@@ -11,6 +11,7 @@ import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotThere;
+import firmtally.server.platform.web.PublicAddress;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -24,7 +25,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** What is due and what is expected to close, day by day. */
 @RestController
@@ -39,6 +39,7 @@ class CalendarController {
   private final ActivityService activities;
   private final UserService people;
   private final SettingsService settings;
+  private final PublicAddress address;
   private final Clock clock;
 
   CalendarController(
@@ -46,11 +47,13 @@ class CalendarController {
       ActivityService activities,
       UserService people,
       SettingsService settings,
+      PublicAddress address,
       Clock clock) {
     this.store = store;
     this.activities = activities;
     this.people = people;
     this.settings = settings;
+    this.address = address;
     this.clock = clock;
   }
 
@@ -116,11 +119,8 @@ class CalendarController {
     return linkOf(people.calendarKey(actor, true));
   }
 
-  private static FeedLink linkOf(String key) {
-    return new FeedLink(
-        ServletUriComponentsBuilder.fromCurrentContextPath()
-            .path("/api/calendar/" + key + ".ics")
-            .toUriString());
+  private FeedLink linkOf(String key) {
+    return new FeedLink(address.of("/api/calendar/" + key + ".ics"));
   }
 
   @Open("A calendar program has no session: the key of the link says whose it is.")
@@ -142,7 +142,7 @@ class CalendarController {
     return ResponseEntity.ok().contentType(CALENDAR).body(bytes);
   }
 
-  private static CalendarFeed.Entry entry(ActivityService.Planned a) {
+  private CalendarFeed.Entry entry(ActivityService.Planned a) {
     String place =
         switch (a.record()) {
           case "opportunity" -> "/opportunities/";
@@ -159,7 +159,7 @@ class CalendarController {
         a.done());
   }
 
-  private static CalendarFeed.Entry entry(Closing c) {
+  private CalendarFeed.Entry entry(Closing c) {
     return new CalendarFeed.Entry(
         "close-" + c.id() + "@firm-tally",
         c.day(),
@@ -170,7 +170,7 @@ class CalendarController {
         false);
   }
 
-  private static String page(String path) {
-    return ServletUriComponentsBuilder.fromCurrentContextPath().path(path).toUriString();
+  private String page(String path) {
+    return address.of(path);
   }
 }

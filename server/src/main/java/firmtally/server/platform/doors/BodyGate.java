@@ -26,8 +26,8 @@ import java.util.concurrent.atomic.AtomicLong;
 final class BodyGate extends HttpFilter {
   private static final String READ = BodyGate.class.getName() + ".read";
 
-  /** Nobody is there any more to be answered. */
-  private static final String GONE = BodyGate.class.getName() + ".gone";
+  /** It was answered here, or nobody is there any more: no page of errors is wanted. */
+  private static final String OVER = BodyGate.class.getName() + ".over";
 
   private static final long MOST_AT_ONCE = 96L * 1024 * 1024;
   private static final long MOST_OF_STRANGERS = 8L * 1024 * 1024;
@@ -48,11 +48,7 @@ final class BodyGate extends HttpFilter {
   protected void doFilter(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws IOException, ServletException {
-    if (request.getAttribute(GONE) != null) {
-      return;
-    }
-    if (request.getDispatcherType() == DispatcherType.ERROR) {
-      chain.doFilter(request, response);
+    if (request.getAttribute(OVER) != null) {
       return;
     }
     if (request.getDispatcherType() == DispatcherType.ASYNC) {
@@ -61,7 +57,9 @@ final class BodyGate extends HttpFilter {
       chain.doFilter(body == null ? request : new ReadRequest(request, body), response);
       return;
     }
-    if (!isReadable(request)) {
+    if (request.getDispatcherType() != DispatcherType.REQUEST) {
+      chain.doFilter(request, response);
+    } else if (!isReadable(request)) {
       // A body of it is not read either.
       refuse(request, response, Refusal.NOT_READABLE);
     } else if (!hasBody(request)) {
@@ -139,8 +137,7 @@ final class BodyGate extends HttpFilter {
     private long drained;
     private volatile Refusal refusal;
 
-    Reading(
-        HttpServletRequest request, AsyncContext async, Door door, Optional<Refusal> refused)
+    Reading(HttpServletRequest request, AsyncContext async, Door door, Optional<Refusal> refused)
         throws IOException {
       this.request = request;
       this.async = async;
@@ -214,6 +211,7 @@ final class BodyGate extends HttpFilter {
     private void end() throws IOException {
       if (over.compareAndSet(false, true)) {
         HttpServletResponse response = (HttpServletResponse) async.getResponse();
+        request.setAttribute(OVER, Boolean.TRUE);
         if (!in.isFinished()) {
           response.setHeader("Connection", "close");
           Unread.leave(request);
@@ -237,7 +235,7 @@ final class BodyGate extends HttpFilter {
     @Override
     public void onError(Throwable gone) {
       over.set(true);
-      request.setAttribute(GONE, Boolean.TRUE);
+      request.setAttribute(OVER, Boolean.TRUE);
     }
 
     @Override
@@ -249,7 +247,7 @@ final class BodyGate extends HttpFilter {
     public void onError(AsyncEvent event) {
       // Its sender is gone. Left alone, the container would try to show them an error page.
       over.set(true);
-      request.setAttribute(GONE, Boolean.TRUE);
+      request.setAttribute(OVER, Boolean.TRUE);
       try {
         async.complete();
       } catch (IllegalStateException itWasAnswered) {

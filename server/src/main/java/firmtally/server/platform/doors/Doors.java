@@ -51,8 +51,7 @@ class Doors {
   private static boolean isSignedIn(HttpServletRequest request) {
     var session = request.getSession(false);
     return session != null
-        && session.getAttribute(
-                HttpSessionSecurityContextRepository.SPRING_SECURITY_CONTEXT_KEY)
+        && session.getAttribute(HttpSessionSecurityContextRepository.SPRING_SECURITY_CONTEXT_KEY)
             != null;
   }
 
@@ -65,8 +64,7 @@ class Doors {
           .forEach(
               (mapping, method) -> {
                 BodyLimit limit =
-                    AnnotatedElementUtils.findMergedAnnotation(
-                        method.getMethod(), BodyLimit.class);
+                    AnnotatedElementUtils.findMergedAnnotation(method.getMethod(), BodyLimit.class);
                 if (limit != null) {
                   Door door = Door.of(limit);
                   mapping

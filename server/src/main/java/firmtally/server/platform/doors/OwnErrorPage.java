@@ -26,7 +26,8 @@ public final class OwnErrorPage extends ErrorReportValve {
             : "This address or message cannot be read.";
     try {
       response.setContentType("text/html;charset=utf-8");
-      response.setHeader("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'");
+      response.setHeader(
+          "Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'");
       Writer writer = response.getReporter();
       if (writer != null) {
         writer.write(

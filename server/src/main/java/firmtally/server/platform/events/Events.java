@@ -38,6 +38,22 @@ public class Events implements DisposableBean {
     ofAct.add(changed);
   }
 
+  /** Notes that sessions may have ended; who still listens in one is let go at once. */
+  public void sessionsChanged() {
+    Runnable letGo = () -> teller.execute(listeners::letGoOfOld);
+    if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+      letGo.run();
+      return;
+    }
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCompletion(int status) {
+            letGo.run();
+          }
+        });
+  }
+
   /** What the act that is going on has changed so far. */
   private Set<Changed> ofAct() {
     for (TransactionSynchronization other :

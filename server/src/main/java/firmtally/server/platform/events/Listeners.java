@@ -152,6 +152,15 @@ public class Listeners implements DisposableBean {
     }
   }
 
+  /** Lets go whoever's session is over. */
+  public void letGoOfOld() {
+    for (Listener listener : listeners.values()) {
+      if (!listener.sees.test(listener.user)) {
+        letGo(listener);
+      }
+    }
+  }
+
   /** Finds out who is gone, and keeps what lies between from closing what seems idle. */
   @Scheduled(fixedDelay = HEARTBEAT_MILLIS)
   void beat() {

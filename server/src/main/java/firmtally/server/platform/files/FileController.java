@@ -2,9 +2,9 @@ package firmtally.server.platform.files;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.ids.FileId;
 import firmtally.server.platform.ids.RecordId;
-import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Download;

@@ -1,6 +1,7 @@
 package firmtally.server.platform.web;
 
 import com.fasterxml.jackson.databind.JavaType;
+import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.ids.Id;
 import firmtally.server.platform.ids.Ids;
 import io.swagger.v3.core.converter.ModelConverter;
@@ -16,7 +17,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import firmtally.server.platform.doors.BodyLimit;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;

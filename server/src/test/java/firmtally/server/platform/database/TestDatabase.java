@@ -30,7 +30,7 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
   private static synchronized Path whole() throws IOException {
     if (whole == null) {
       Path made = Files.createTempDirectory("tally-schema");
-      TallySettings settings = new TallySettings(made, false, null);
+      TallySettings settings = TallySettings.of(made);
       DataFolder held = new DataFolder(settings);
       try (HikariDataSource source = new Database().writer(settings, held)) {
         Flyway.configure().dataSource(source).locations("classpath:db/migration").load().migrate();
@@ -45,7 +45,7 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
   public void beforeEach(ExtensionContext context) throws IOException {
     Path data = Files.createTempDirectory("tally-store");
     Files.copy(whole(), data.resolve("firm-tally.sqlite"));
-    TallySettings settings = new TallySettings(data, false, null);
+    TallySettings settings = TallySettings.of(data);
     folder = new DataFolder(settings);
     Database database = new Database();
     writer = database.writer(settings, folder);

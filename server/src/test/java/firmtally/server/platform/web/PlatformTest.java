@@ -64,7 +64,7 @@ class PlatformTest {
 
   @BeforeEach
   void open() throws Exception {
-    settings = new TallySettings(data, false, null);
+    settings = TallySettings.of(data);
     Database database = new Database();
     folder = new DataFolder(settings);
     writer = database.writer(settings, folder);
