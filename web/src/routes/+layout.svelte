@@ -7,6 +7,7 @@
   import Palette from '$lib/shell/Palette.svelte';
   import SetUp from '$lib/shell/SetUp.svelte';
   import SignIn from '$lib/shell/SignIn.svelte';
+  import Storage from '$lib/shell/Storage.svelte';
   import { actions } from '$lib/shell/actions.svelte';
   import { concerns, listen } from '$lib/shell/changes';
   import { session } from '$lib/shell/session.svelte';
@@ -72,6 +73,7 @@
     <SignIn />
   {:else if session.me && session.company}
     <Bar onFind={() => (finding = true)} onKeys={() => (helping = true)} />
+    <Storage />
     <main>{@render children()}</main>
     <Palette bind:open={finding} />
     <Keys bind:open={helping} />

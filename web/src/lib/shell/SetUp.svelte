@@ -5,6 +5,7 @@
   import { Acts } from '$lib/ui/acts.svelte';
   import { session } from './session.svelte';
 
+  let code = $state('');
   let company = $state('');
   let currency = $state('EUR');
   let name = $state('');
@@ -18,7 +19,7 @@
   function submit(event: SubmitEvent) {
     event.preventDefault();
     void acts.run(async () => {
-      await ask(api.POST('/api/setup', { body: { company, currency, name, email, login, password } }));
+      await ask(api.POST('/api/setup', { body: { code, company, currency, name, email, login, password } }));
       await session.signIn(login, password);
     });
   }
@@ -32,7 +33,14 @@
       This database is empty. Name the company, its currency, and yourself as its administrator; everything
       else can follow.
     </p>
-    <Field label="Company" name="company" bind:value={company} problem={acts.at('company')} focus />
+    <Field
+      label="Code that the server printed when it started"
+      name="code"
+      bind:value={code}
+      problem={acts.at('code')}
+      focus
+    />
+    <Field label="Company" name="company" bind:value={company} problem={acts.at('company')} />
     <Field
       label="Currency of all documents (ISO code)"
       name="currency"

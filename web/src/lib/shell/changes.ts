@@ -2,8 +2,13 @@
 export type Changed = { record: string; id: number };
 
 /** What hardly any screen shows: it concerns those that are about it. */
-const APART = ['user', 'process', 'call-list', 'assignment'];
-const ABOUT: Record<string, string> = { people: 'user', processes: 'process', assignment: 'assignment' };
+const APART = ['user', 'process', 'call-list', 'assignment', 'storage'];
+const ABOUT: Record<string, string> = {
+  people: 'user',
+  processes: 'process',
+  assignment: 'assignment',
+  storage: 'storage'
+};
 
 /**
  * Whether what a screen asked for may look different now. A page of one record is not asked for again

@@ -63,6 +63,7 @@ describe('the way in', () => {
 describe('an empty company', () => {
   it('is set up and its administrator signed in at once', async () => {
     within(SetUp, {});
+    await userEvent.type(screen.getByLabelText(/^Code/), '1234-5678');
     await userEvent.type(screen.getByLabelText('Company'), 'Ours');
     await userEvent.type(screen.getByLabelText('Your name'), 'Ana');
     await userEvent.type(screen.getByLabelText('Sign-in name'), 'ana');
@@ -73,6 +74,7 @@ describe('an empty company', () => {
       '/api/setup',
       {
         body: {
+          code: '1234-5678',
           company: 'Ours',
           currency: 'EUR',
           name: 'Ana',

@@ -42,6 +42,9 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
   /** When the application opens, on whatever day the walks are made. */
   private static final Instant MORNING = Instant.parse("2027-03-15T08:00:00Z");
 
+  /** What the first visit of an empty company asks for. */
+  static final String SETUP_CODE = "1234-5678";
+
   static final LocalDate TODAY = LocalDate.ofInstant(MORNING, ZoneId.systemDefault());
   private static final Duration PATIENCE = Duration.ofSeconds(20);
   private static final Duration LOOK_AGAIN = Duration.ofMillis(60);
@@ -90,6 +93,7 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
                 "--server.port=0",
                 "--tally.data=" + data,
                 "--tally.load-demo=" + demo,
+                "--tally.setup-code=" + SETUP_CODE,
                 "--tally.clock=" + MORNING);
     if (demo && untouched == null) {
       Path copy = Files.createTempDirectory("tally-demo").resolve(DATABASE);

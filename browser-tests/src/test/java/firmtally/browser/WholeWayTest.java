@@ -57,6 +57,7 @@ class WholeWayTest {
 
   private void setUpTheHouse() {
     BROWSER.open("/");
+    field("code", Browser.SETUP_CODE);
     field("company", "Small Scales");
     BROWSER.focused("currency");
     BROWSER.press(Keys.TAB);

@@ -25,6 +25,8 @@ public final class House implements BeforeAllCallback {
   /** When it opens, on whatever day the tests run. */
   static final Instant MORNING = Instant.parse("2027-03-15T08:00:00Z");
 
+  static final String SETUP_CODE = "1234-5678";
+
   static final LocalDate TODAY = LocalDate.ofInstant(MORNING, ZoneId.systemDefault());
   private static House demo;
   private static House empty;
@@ -59,6 +61,7 @@ public final class House implements BeforeAllCallback {
                   "--tally.load-demo=" + isDemo,
                   "--tally.clock=" + MORNING,
                   "--tally.proxies=127.0.0.1",
+                  "--tally.setup-code=" + SETUP_CODE,
                   "--spring.jmx.enabled=false");
       port = ((WebServerApplicationContext) running).getWebServer().getPort();
     }

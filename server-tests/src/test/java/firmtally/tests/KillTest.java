@@ -42,7 +42,7 @@ class KillTest {
     start(port);
     Guest first = new Guest(address);
     Map<String, String> setup = new HashMap<>(Map.of("company", "Small House", "currency", "EUR"));
-    setup.putAll(Map.of("name", "Ana", "email", "ana@small.example"));
+    setup.putAll(Map.of("code", House.SETUP_CODE, "name", "Ana", "email", "ana@small.example"));
     setup.putAll(Map.of("login", "ana", "password", "long enough"));
     first.post("/api/setup", setup).is(204);
     signIn(first);
@@ -113,6 +113,7 @@ class KillTest {
                 path,
                 "firmtally.server.FirmTally",
                 "--tally.data=" + data,
+                "--tally.setup-code=" + House.SETUP_CODE,
                 "--server.port=" + port)
             .redirectErrorStream(true)
             .redirectOutput(new File(data.toFile(), "log"))

@@ -2,6 +2,7 @@ package firmtally.tests;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.HashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -16,6 +17,8 @@ class SetupTest {
     assertThat(guest.get("/api/session").text("/needsSetup")).isEqualTo("true");
     Map<String, String> poor =
         Map.of(
+            "code",
+            House.SETUP_CODE,
             "company",
             "",
             "currency",
@@ -32,6 +35,8 @@ class SetupTest {
         .containsExactlyInAnyOrder("company", "currency", "name", "email", "password");
     Map<String, String> good =
         Map.of(
+            "code",
+            House.SETUP_CODE,
             "company",
             "Small House",
             "currency",
@@ -44,6 +49,9 @@ class SetupTest {
             "ana",
             "password",
             "long enough");
+    Map<String, String> guessed = new HashMap<>(good);
+    guessed.put("code", "0000-0000");
+    assertThat(guest.post("/api/setup", guessed).is(422).text("/problems/0/at")).isEqualTo("code");
     guest.post("/api/setup", good).is(204);
     guest.post("/api/setup", good).is(409);
     guest.post("/api/session", Map.of("login", "ana", "password", "long enough")).is(200);

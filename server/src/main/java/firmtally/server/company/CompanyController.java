@@ -2,6 +2,10 @@ package firmtally.server.company;
 
 import firmtally.core.money.Currencies;
 import firmtally.server.access.Open;
+import firmtally.server.platform.database.StorageState;
+import firmtally.server.platform.doors.BodyLimit;
+import firmtally.server.platform.web.BadInput;
+import firmtally.server.platform.web.MaybeNull;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -16,14 +20,36 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class CompanyController {
   private final SettingsService settings;
+  private final SetupCode code;
+  private final StorageState storage;
 
-  CompanyController(SettingsService settings) {
+  CompanyController(SettingsService settings, SetupCode code, StorageState storage) {
     this.settings = settings;
+    this.code = code;
+    this.storage = storage;
   }
 
   record SetupChoices(List<String> currencies) {}
 
   record CompanyView(String name, String currency, int minorDigits) {}
+
+  /**
+   * What the first visit sets up.
+   *
+   * @param code the one that the server printed when it started
+   */
+  record FirstVisit(
+      String code,
+      String company,
+      String currency,
+      String name,
+      String email,
+      String login,
+      String password) {
+    SettingsService.Setup setup() {
+      return new SettingsService.Setup(company, currency, name, email, login, password);
+    }
+  }
 
   @Open("Nobody is set up yet.")
   @GetMapping("/setup")
@@ -34,8 +60,25 @@ class CompanyController {
   @Open("The first visit sets the company up; it is refused ever after.")
   @PostMapping("/setup")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void setUp(@RequestBody SettingsService.Setup typed) {
-    settings.setUp(typed);
+  @BodyLimit(kib = 64, seconds = 5, perMinute = 20)
+  void setUp(@RequestBody FirstVisit typed) {
+    if (!settings.isSetUp() && !code.fits(typed.code())) {
+      throw BadInput.at("code", "This is not the code that the server printed when it started.");
+    }
+    settings.setUp(typed.setup());
+  }
+
+  /**
+   * Whether what is changed can be kept.
+   *
+   * @param words what keeps it from being kept; null for nothing
+   */
+  record Storage(@MaybeNull String words) {}
+
+  @Open("Every screen says so when nothing can be kept; it tells nothing of the company.")
+  @GetMapping("/storage")
+  Storage storage() {
+    return new Storage(storage.words().orElse(null));
   }
 
   @Open("Every screen writes the name and the currency of the company.")

@@ -57,6 +57,11 @@ public class SettingsService {
   public record Setup(
       String company, String currency, String name, String email, String login, String password) {}
 
+  /** Whether the first visit is over. */
+  boolean isSetUp() {
+    return !people.isEmpty();
+  }
+
   /** The tax of a line that is in no catalogue, unless it names another. */
   public Percent usualTax() {
     return store.usualTax();

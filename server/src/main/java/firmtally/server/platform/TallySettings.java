@@ -18,6 +18,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *     mails and calendars; null for this machine alone
  * @param proxies the addresses of proxies that are believed when they say who asks, and that it was
  *     over TLS; none are unless they are named
+ * @param setupCode the code that the first visit asks for; null for one that is made up and printed
  */
 @ConfigurationProperties("tally")
 public record TallySettings(
@@ -25,9 +26,10 @@ public record TallySettings(
     @DefaultValue("false") boolean loadDemo,
     Instant clock,
     URI publicAddress,
-    @DefaultValue List<String> proxies) {
+    @DefaultValue List<String> proxies,
+    String setupCode) {
   /** Where data lies; all else as it is usual. */
   public static TallySettings of(Path data) {
-    return new TallySettings(data, false, null, null, List.of());
+    return new TallySettings(data, false, null, null, List.of(), null);
   }
 }

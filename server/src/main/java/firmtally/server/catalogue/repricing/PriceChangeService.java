@@ -105,7 +105,11 @@ class PriceChangeService {
   record PriceChangePreview(String words, List<Repriced> products, List<PlaceView> places) {}
 
   /** Worksheets to be looked at, a part of those that a preview named. */
-  record EffectForm(PriceChangeForm change, List<PlaceView> places) {}
+  record EffectForm(PriceChangeForm change, List<PlaceView> places) {
+    EffectForm {
+      change = change == null ? new PriceChangeForm(null, null, null, null, null) : change;
+    }
+  }
 
   /** What becomes of a worksheet. */
   record EffectView(

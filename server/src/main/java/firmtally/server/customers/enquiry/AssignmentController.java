@@ -29,7 +29,12 @@ class AssignmentController {
   }
 
   /** Rules that are not kept yet, and a sample to try them with. */
-  record Trying(List<AssignmentService.Rule> rules, AssignmentService.Sample sample) {}
+  record Trying(List<AssignmentService.Rule> rules, AssignmentService.Sample sample) {
+    Trying {
+      rules = Input.given(rules);
+      sample = sample == null ? new AssignmentService.Sample(null, null, null, null) : sample;
+    }
+  }
 
   /** How it went with what was given between two days. */
   record Distribution(String from, String to, List<AssignmentService.Distributed> rows) {}

@@ -136,7 +136,7 @@ public class ProcessService {
     actor.checkManages();
     Input input = new Input();
     String name = input.text("name", typedName, LONGEST);
-    if (!KINDS.contains(kind)) {
+    if (kind == null || !KINDS.contains(kind)) {
       input.refuse("kind", "A process is of new business or of renewals.");
     }
     input.check();

@@ -22,9 +22,12 @@ public class DataFolder implements DisposableBean {
   }
 
   /** Another application works on the same data. */
-  public static final class InUse extends RuntimeException {
+  public static final class InUse extends CannotStart {
     InUse(Path data) {
-      super("Another Firm Tally is running on the data in " + data + ".");
+      super(
+          "Another Firm Tally is running on the data in "
+              + data
+              + ". Stop it, or start this one with --data.");
     }
   }
 

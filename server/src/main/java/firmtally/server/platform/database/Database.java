@@ -20,6 +20,7 @@ import org.sqlite.SQLiteConfig;
  */
 @Configuration
 public class Database {
+  static final String FILE = "firm-tally.sqlite";
   private static final int READERS = 6;
   private static final int BUSY_MILLIS = 5000;
 
@@ -29,6 +30,7 @@ public class Database {
   public HikariDataSource writer(TallySettings settings, DataFolder folder) throws IOException {
     Files.createDirectories(settings.data());
     folder.lock();
+    StartCheck.checkPages(settings.data().resolve(FILE));
     return pool(settings.data(), false, 1, "writer");
   }
 
@@ -43,6 +45,8 @@ public class Database {
     sqlite.enforceForeignKeys(true);
     sqlite.setBusyTimeout(BUSY_MILLIS);
     sqlite.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
+    // What is sorted needs no room on a disk that may be full.
+    sqlite.setTempStore(SQLiteConfig.TempStore.MEMORY);
     if (readOnly) {
       sqlite.setReadOnly(true);
     } else {
@@ -51,7 +55,7 @@ public class Database {
     }
     HikariConfig config = new HikariConfig();
     config.setPoolName(name);
-    config.setJdbcUrl("jdbc:sqlite:" + data.resolve("firm-tally.sqlite"));
+    config.setJdbcUrl("jdbc:sqlite:" + data.resolve(FILE));
     config.setDataSourceProperties(sqlite.toProperties());
     config.setReadOnly(readOnly);
     config.setMaximumPoolSize(size);

@@ -1,7 +1,11 @@
 package firmtally.server.platform.web;
 
+import firmtally.formats.json.Problem;
+import firmtally.server.platform.database.StorageState;
 import java.security.SecureRandom;
 import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -10,10 +14,13 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DatabindException;
 
 /**
  * Turns what went wrong into {@code application/problem+json}. An unknown failure shows an id and
@@ -23,6 +30,11 @@ import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExcep
 class ProblemAdvice extends ResponseEntityExceptionHandler {
   private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
   private static final SecureRandom RANDOM = new SecureRandom();
+  private final StorageState storage;
+
+  ProblemAdvice(StorageState storage) {
+    this.storage = storage;
+  }
 
   @ExceptionHandler
   ProblemDetail badInput(BadInput e) {
@@ -62,14 +74,40 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         .body(problem(HttpStatus.TOO_MANY_REQUESTS, "Too many attempts", e.getMessage()));
   }
 
+  /** The one writer is held for longer than somebody waits for it. */
   @ExceptionHandler
-  ProblemDetail unknown(Exception e) {
+  ResponseEntity<ProblemDetail> busy(CannotCreateTransactionException e) {
+    if (storage.noticed(e).isPresent()) {
+      return cannotKeep(storage.noticed(e).orElseThrow());
+    }
+    return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+        .header(HttpHeaders.RETRY_AFTER, "5")
+        .body(
+            problem(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "Too much is being changed at once",
+                "Nothing was changed. Try again in a moment."));
+  }
+
+  private static ResponseEntity<ProblemDetail> cannotKeep(String words) {
+    return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+        .body(problem(HttpStatus.SERVICE_UNAVAILABLE, "Nothing can be kept now", words));
+  }
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> unknown(Exception e) {
+    Optional<String> notKept = storage.noticed(e);
+    if (notKept.isPresent()) {
+      return cannotKeep(notKept.get());
+    }
     String id = HexFormat.of().toHexDigits(RANDOM.nextLong());
     LOG.error("failure {}", id, e);
-    return problem(
-        HttpStatus.INTERNAL_SERVER_ERROR,
-        "Something failed here",
-        "Nothing was changed. It has been logged as " + id + ".");
+    return ResponseEntity.internalServerError()
+        .body(
+            problem(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "Something failed here",
+                "Nothing was changed. It has been logged as " + id + "."));
   }
 
   @Override
@@ -80,7 +118,25 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
       WebRequest request) {
     ProblemDetail problem =
         problem(HttpStatus.BAD_REQUEST, "This is not the JSON that was expected", null);
+    if (e.getCause() instanceof DatabindException shape) {
+      problem.setProperty(
+          "problems",
+          List.of(new Problem(place(shape.getPath()), "Something else was expected here.")));
+    }
     return handleExceptionInternal(e, problem, headers, HttpStatus.BAD_REQUEST, request);
+  }
+
+  /** Where it is, such as {@code lines[0].quantity}. */
+  private static String place(List<JacksonException.Reference> path) {
+    StringBuilder place = new StringBuilder();
+    for (JacksonException.Reference step : path) {
+      if (step.getPropertyName() == null) {
+        place.append('[').append(step.getIndex()).append(']');
+      } else {
+        place.append(place.isEmpty() ? "" : ".").append(step.getPropertyName());
+      }
+    }
+    return place.toString();
   }
 
   private static ProblemDetail problem(HttpStatus status, String title, String detail) {
