@@ -54,7 +54,7 @@ class UpkeepTest {
     assertThat(rep.get("/api/enquiries/" + enquiry).text("/enquiry/state")).isEqualTo("on-hold");
 
     sql("UPDATE opportunity SET paused_until = date('now') WHERE id = " + opportunity);
-    sql("UPDATE enquiry SET on_hold_until = date('now') WHERE id = " + enquiry);
+    sql("UPDATE enquiry_row SET on_hold_until = date('now') WHERE id = " + enquiry);
     HOUSE.part(Jobs.class).run();
     assertThat(rep.get("/api/opportunities/" + opportunity).text("/state")).isEqualTo("open");
     assertThat(rep.get("/api/enquiries/" + enquiry).text("/enquiry/state")).isEqualTo("talking");

@@ -181,7 +181,19 @@ CREATE TABLE open_item (
 ) STRICT;
 CREATE INDEX open_item_account ON open_item(account_id);
 
-CREATE TABLE enquiry (
+-- A file of enquiries that is taken down in parts. They are there for everybody at once, when it is taken.
+CREATE TABLE enquiry_import (
+  id INTEGER PRIMARY KEY,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  file TEXT NOT NULL,
+  began_at TEXT NOT NULL,
+  taken_at TEXT,
+  -- Until which of its enquiries those that were taken are in the search.
+  found_to INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX enquiry_import_not_taken ON enquiry_import(id) WHERE taken_at IS NULL;
+
+CREATE TABLE enquiry_row (
   id INTEGER PRIMARY KEY,
   number TEXT NOT NULL UNIQUE,
   added_at TEXT NOT NULL,
@@ -201,18 +213,24 @@ CREATE TABLE enquiry (
   reason TEXT,
   owner_id INTEGER NOT NULL REFERENCES person(id),
   account_id INTEGER REFERENCES account(id),
+  import_id INTEGER REFERENCES enquiry_import(id),
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
-CREATE INDEX enquiry_state ON enquiry(state, id);
-CREATE INDEX enquiry_owner ON enquiry(owner_id, state, id);
-CREATE INDEX enquiry_email ON enquiry(lower(email)) WHERE email <> '';
-CREATE INDEX enquiry_on_hold ON enquiry(on_hold_until) WHERE state = 'on-hold';
-CREATE INDEX enquiry_campaign ON enquiry(campaign) WHERE campaign <> '';
+-- Without those of a file that is still being taken down.
+CREATE VIEW enquiry AS
+  SELECT * FROM enquiry_row
+  WHERE import_id IS NULL OR import_id NOT IN (SELECT id FROM enquiry_import WHERE taken_at IS NULL);
+CREATE INDEX enquiry_of_import ON enquiry_row(import_id, id) WHERE import_id IS NOT NULL;
+CREATE INDEX enquiry_state ON enquiry_row(state, id);
+CREATE INDEX enquiry_owner ON enquiry_row(owner_id, state, id);
+CREATE INDEX enquiry_email ON enquiry_row(lower(email)) WHERE email <> '';
+CREATE INDEX enquiry_on_hold ON enquiry_row(on_hold_until) WHERE state = 'on-hold';
+CREATE INDEX enquiry_campaign ON enquiry_row(campaign) WHERE campaign <> '';
 
 -- Who was given an enquiry, when and by which rule; the last one has it.
 CREATE TABLE enquiry_assignment (
   id INTEGER PRIMARY KEY,
-  enquiry_id INTEGER NOT NULL REFERENCES enquiry(id),
+  enquiry_id INTEGER NOT NULL REFERENCES enquiry_row(id),
   person_id INTEGER NOT NULL REFERENCES person(id),
   at TEXT NOT NULL,
   rule_id INTEGER REFERENCES assignment_rule(id)
@@ -360,7 +378,7 @@ CREATE TABLE opportunity (
   slips INTEGER NOT NULL DEFAULT 0,
   own_probability INTEGER,
   worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
-  enquiry_id INTEGER REFERENCES enquiry(id),
+  enquiry_id INTEGER REFERENCES enquiry_row(id),
   renews_id INTEGER REFERENCES agreement(id),
   closed_on TEXT,
   won_amount INTEGER,
@@ -495,7 +513,7 @@ CREATE TABLE activity (
   person_id INTEGER NOT NULL REFERENCES person(id),
   planned_by INTEGER REFERENCES person(id),
   opportunity_id INTEGER REFERENCES opportunity(id),
-  enquiry_id INTEGER REFERENCES enquiry(id),
+  enquiry_id INTEGER REFERENCES enquiry_row(id),
   account_id INTEGER REFERENCES account(id),
   -- Closed when it was done, or when there was nothing left to do it for; only what was done has a done_at.
   closed_at TEXT,

@@ -38,6 +38,9 @@ final class Attempts {
 
   private final Semaphore work = new Semaphore(AT_ONCE, true);
 
+  /** Who comes from where they signed in before does not stand in line with those who guess. */
+  private final Semaphore workOfKnown = new Semaphore(AT_ONCE, true);
+
   private static LoadingCache<String, Bucket> buckets(int attempts) {
     return Caffeine.newBuilder()
         .maximumSize(MOST_BUCKETS)
@@ -64,7 +67,7 @@ final class Attempts {
     if (!own.tryConsume(1) || !fromThere.tryConsume(1) || !ofName.tryConsume(1) && !isKnown) {
       throw new TooMany(PER);
     }
-    Actor actor = checked(check).orElseThrow(UserService::wrong);
+    Actor actor = checked(isKnown ? workOfKnown : work, check).orElseThrow(UserService::wrong);
     own.addTokens(1);
     fromThere.addTokens(1);
     ofName.addTokens(1);
@@ -72,7 +75,7 @@ final class Attempts {
     return actor;
   }
 
-  private Optional<Actor> checked(Supplier<Optional<Actor>> check) {
+  private static Optional<Actor> checked(Semaphore work, Supplier<Optional<Actor>> check) {
     try {
       if (work.getQueueLength() >= MOST_WAITING
           || !work.tryAcquire(WAITS.toMillis(), TimeUnit.MILLISECONDS)) {

@@ -1,6 +1,7 @@
 package firmtally.server.access;
 
 import firmtally.server.platform.TallySettings;
+import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
 import jakarta.servlet.http.HttpServletRequest;
@@ -66,6 +67,7 @@ class SessionController {
 
   @Open("This is how one signs in.")
   @PostMapping
+  @BodyLimit(kib = 64, seconds = 5, perMinute = 120)
   Me signIn(@RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
     String login = typed.login() == null ? "" : typed.login().strip();
     Actor actor =

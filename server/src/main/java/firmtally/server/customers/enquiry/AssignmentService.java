@@ -137,10 +137,15 @@ public class AssignmentService {
     return new Turns(rules());
   }
 
-  /** Gives one enquiry after another to whose turn it is. */
+  private record Share(AssignmentRuleId rule, PersonId person) {}
+
+  /**
+   * Gives one enquiry after another to whose turn it is. It is written down by {@link Turns#keep}.
+   */
   final class Turns {
     private final Map<Rule, AssignmentRule> rules = new LinkedHashMap<>();
     private final Map<Rule, InTurn<Part>> turns = new HashMap<>();
+    private final Map<Share, Long> counts = new LinkedHashMap<>();
 
     private Turns(List<Rule> rules) {
       rules.forEach(rule -> this.rules.put(rule, core(rule)));
@@ -155,11 +160,17 @@ public class AssignmentService {
           .orElseGet(() -> new Given(people.caretaker().id(), Optional.empty()));
     }
 
+    /** Writes down what was given, so that the next turns begin there. */
+    void keep() {
+      counts.forEach((share, count) -> store.countGiven(share.rule(), share.person(), count));
+      counts.clear();
+    }
+
     private Given next(Rule rule) {
       InTurn<Part> turn = turns.computeIfAbsent(rule, AssignmentService::turn);
       Part part = turn.next();
       turns.put(rule, turn.given(part));
-      store.countGiven(rule.id(), part.personId());
+      counts.merge(new Share(rule.id(), part.personId()), 1L, Long::sum);
       return new Given(part.personId(), Optional.of(rule.id()));
     }
   }

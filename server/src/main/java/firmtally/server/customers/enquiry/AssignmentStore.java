@@ -86,10 +86,11 @@ class AssignmentStore {
         .update();
   }
 
-  void countGiven(AssignmentRuleId rule, PersonId person) {
+  void countGiven(AssignmentRuleId rule, PersonId person, long count) {
     sql.sql(
-            "UPDATE assignment_share SET given = given + 1 WHERE rule_id = :rule AND person_id = :person")
+            "UPDATE assignment_share SET given = given + :count WHERE rule_id = :rule AND person_id = :person")
         .param("rule", rule)
+        .param("count", count)
         .param("person", person)
         .update();
   }

@@ -13,6 +13,7 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AssignmentRuleId;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.ImportId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.ProcessId;
@@ -38,6 +39,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class EnquiryService implements DueWork {
   private static final int LONGEST = 160;
   private static final String RECORD = "enquiry";
+  private static final String TAKEN_DOWN = "enquiry taken down";
   private final EnquiryStore store;
   private final Records records;
   private final EnquiryReader reader;
@@ -152,25 +154,47 @@ public class EnquiryService implements DueWork {
 
   /** Takes down what is in order, and gives it to whom the rules say. */
   EnquiryId give(EnquiryReader.Draft draft, Actor by) {
-    return give(draft, assignment.turns(), by);
-  }
-
-  /** The same, for one of many in an act. */
-  EnquiryId give(EnquiryReader.Draft draft, AssignmentService.Turns turns, Actor by) {
+    AssignmentService.Turns turns = assignment.turns();
     AssignmentService.Given given = turns.next(draft.facts());
+    turns.keep();
     return insert(draft, given.personId(), given.ruleId(), by);
   }
 
-  EnquiryId insert(
+  private EnquiryId insert(
       EnquiryReader.Draft draft, PersonId owner, Optional<AssignmentRuleId> rule, Actor by) {
+    Added added = add(draft, owner, rule, Optional.empty());
+    find(added, draft);
+    traces.log().note(by.id(), RECORD, added.id(), TAKEN_DOWN, null, draft.name());
+    return added.id();
+  }
+
+  /** An enquiry that was written. */
+  record Added(EnquiryId id, String number) {}
+
+  /** Writes one of a file; nobody sees it until the file is taken. */
+  Added stage(
+      EnquiryReader.Draft draft, AssignmentService.Given given, ImportId ofImport, Actor by) {
+    Added added = add(draft, given.personId(), given.ruleId(), Optional.of(ofImport));
+    traces.log().noteUntold(by.id(), RECORD, added.id(), TAKEN_DOWN, null, draft.name());
+    return added;
+  }
+
+  private Added add(
+      EnquiryReader.Draft draft,
+      PersonId owner,
+      Optional<AssignmentRuleId> rule,
+      Optional<ImportId> ofImport) {
     String number = traces.counters().next("E");
     Instant now = traces.clock().instant();
-    EnquiryId id = store.insert(number, now, draft, owner);
+    EnquiryId id = store.insert(number, now, draft, owner, ofImport);
     store.logGiven(id, owner, now, rule.orElse(null));
-    traces.index().add(RECORD, id, number, draft.name() + " " + draft.subject());
-    traces.phones().add(RECORD, id, draft.phone());
-    traces.log().note(by.id(), RECORD, id, "enquiry taken down", null, draft.name());
-    return id;
+    return new Added(id, number);
+  }
+
+  /** Puts it where it is found by its words and its phone number. */
+  private void find(Added added, EnquiryReader.Draft draft) {
+    traces.index().add(RECORD, added.id(), added.number(), draft.name() + " " + draft.subject());
+    traces.phones().add(RECORD, added.id(), draft.phone());
   }
 
   /** Changes what was typed. */
@@ -295,7 +319,7 @@ public class EnquiryService implements DueWork {
     AssignmentService.Given given =
         named
             .map(person -> new AssignmentService.Given(person, Optional.empty()))
-            .orElseGet(() -> assignment.turns().next(facts(before)));
+            .orElseGet(() -> byRules(before));
     traces
         .log()
         .expectOne(store.setOwner(id, version, given.personId()), RECORD, id, before.version());
@@ -309,6 +333,13 @@ public class EnquiryService implements DueWork {
             "given to",
             before.ownerName(),
             people.get(given.personId()).name());
+  }
+
+  private AssignmentService.Given byRules(Enquiry enquiry) {
+    AssignmentService.Turns turns = assignment.turns();
+    AssignmentService.Given given = turns.next(facts(enquiry));
+    turns.keep();
+    return given;
   }
 
   private AssignmentRule.Facts facts(Enquiry enquiry) {

@@ -7,6 +7,7 @@ import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AssignmentRuleId;
 import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.ImportId;
 import firmtally.server.platform.ids.PersonId;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -26,21 +27,21 @@ class EnquiryStore {
       """;
   private static final String INSERT =
       """
-      INSERT INTO enquiry (number, added_at, name, person, email, phone, postal, town, subject, family, value, source,
-                           campaign, state, owner_id)
+      INSERT INTO enquiry_row (number, added_at, name, person, email, phone, postal, town, subject, family, value, source,
+                           campaign, state, owner_id, import_id)
       VALUES (:number, :addedAt, :name, :person, :email, :phone, :postal, :town, :subject, :family, :value, :source,
-              :campaign, 'new', :owner)
+              :campaign, 'new', :owner, :import)
       RETURNING id
       """;
   private static final String UPDATE =
       """
-      UPDATE enquiry SET name = :name, person = :person, email = :email, phone = :phone, postal = :postal, town = :town,
+      UPDATE enquiry_row SET name = :name, person = :person, email = :email, phone = :phone, postal = :postal, town = :town,
         subject = :subject, family = :family, value = :value, source = :source, campaign = :campaign, version = version + 1
       WHERE id = :id AND version = :version
       """;
   private static final String SET_STATE =
       """
-      UPDATE enquiry SET state = :state, on_hold_until = :until, reason = :reason, account_id = :account,
+      UPDATE enquiry_row SET state = :state, on_hold_until = :until, reason = :reason, account_id = :account,
         version = version + 1
       WHERE id = :id AND version = :version
       """;
@@ -94,12 +95,18 @@ class EnquiryStore {
     return sql.sql(ROWS + " WHERE e.id = :id").param("id", id).query(Enquiry.class).optional();
   }
 
-  EnquiryId insert(String number, Instant at, EnquiryReader.Draft draft, PersonId owner) {
+  EnquiryId insert(
+      String number,
+      Instant at,
+      EnquiryReader.Draft draft,
+      PersonId owner,
+      Optional<ImportId> ofImport) {
     return sql.sql(INSERT)
         .paramSource(draft)
         .param("number", number)
         .param("addedAt", at)
         .param("owner", owner)
+        .param("import", ofImport)
         .query(EnquiryId.class)
         .single();
   }
@@ -115,7 +122,7 @@ class EnquiryStore {
   int setOwner(EnquiryId id, long version, PersonId owner) {
     return sql.sql(
             """
-            UPDATE enquiry SET owner_id = :owner, version = version + 1 WHERE id = :id AND version = :version
+            UPDATE enquiry_row SET owner_id = :owner, version = version + 1 WHERE id = :id AND version = :version
             """)
         .param("id", id)
         .param("version", version)

@@ -31,7 +31,6 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Files of enquiries: read, matched, tried without keeping anything, and then taken down all in one
@@ -53,11 +52,9 @@ class ImportService {
 
   private static final int ROW = 100;
   private static final Duration KEPT = Duration.ofHours(2);
-  private final EnquiryService enquiries;
+  private final Staging staging;
   private final EnquiryReader reader;
   private final Likeness likeness;
-  private final AssignmentService assignment;
-  private final TransactionTemplate transaction;
   private final ExecutorService worker =
       Executors.newSingleThreadExecutor(
           task -> {
@@ -72,17 +69,10 @@ class ImportService {
           .expireAfterAccess(KEPT)
           .build();
 
-  ImportService(
-      EnquiryService enquiries,
-      EnquiryReader reader,
-      Likeness likeness,
-      AssignmentService assignment,
-      TransactionTemplate transaction) {
-    this.enquiries = enquiries;
+  ImportService(Staging staging, EnquiryReader reader, Likeness likeness) {
+    this.staging = staging;
     this.reader = reader;
     this.likeness = likeness;
-    this.assignment = assignment;
-    this.transaction = transaction;
   }
 
   private static int weight(Table table) {
@@ -393,21 +383,13 @@ class ImportService {
             ? checked.known().stream().map(KnownRow::row).collect(Collectors.toSet())
             : Set.of();
     job.done = 0;
-    Integer count =
-        transaction.execute(
-            status -> {
-              int taken = 0;
-              AssignmentService.Turns turns = assignment.turns();
-              for (Map.Entry<Integer, EnquiryReader.Draft> entry : checked.good().entrySet()) {
-                advance(job);
-                if (!left.contains(entry.getKey())) {
-                  enquiries.give(entry.getValue(), turns, actor);
-                  taken++;
-                }
-              }
-              return taken;
-            });
-    job.taken = count == null ? 0 : count;
+    List<EnquiryReader.Draft> drafts =
+        checked.good().entrySet().stream()
+            .filter(entry -> !left.contains(entry.getKey()))
+            .map(Map.Entry::getValue)
+            .toList();
+    staging.take(job.file, drafts, () -> advance(job), actor);
+    job.taken = drafts.size();
     job.words =
         job.taken == 1 ? "1 enquiry was taken down." : job.taken + " enquiries were taken down.";
   }

@@ -47,7 +47,7 @@ class ActivityStore {
              COALESCE(o.id, e.id, c.id) AS record_id, COALESCE(oa.name, e.name, c.name) AS account
       FROM activity a JOIN person p ON p.id = a.person_id
         LEFT JOIN opportunity o ON o.id = a.opportunity_id LEFT JOIN account oa ON oa.id = o.account_id
-        LEFT JOIN enquiry e ON e.id = a.enquiry_id
+        LEFT JOIN enquiry_row e ON e.id = a.enquiry_id
         LEFT JOIN account c ON c.id = a.account_id
       WHERE a.due BETWEEN :from AND :to AND a.kind <> 'note' AND (:person = 0 OR a.person_id = :person)
         AND (:team = '' OR p.team = :team) AND """

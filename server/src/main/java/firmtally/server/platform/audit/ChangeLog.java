@@ -56,8 +56,20 @@ public class ChangeLog {
       @MaybeNull String before,
       @MaybeNull String after) {}
 
+  /** Notes a change of what nobody sees yet: nobody is told. */
+  public void noteUntold(
+      PersonId person, String record, Id id, String what, String before, String after) {
+    write(person, record, id, what, before, after);
+  }
+
   /** Notes a change, and tells those who listen once it is committed. */
   public void note(
+      PersonId person, String record, Id id, String what, String before, String after) {
+    write(person, record, id, what, before, after);
+    events.changed(record, id);
+  }
+
+  private void write(
       PersonId person, String record, Id id, String what, String before, String after) {
     sql.sql(INSERT)
         .param("at", clock.instant().toString())
@@ -68,7 +80,6 @@ public class ChangeLog {
         .param("before", before)
         .param("after", after)
         .update();
-    events.changed(record, id);
   }
 
   /** Who changed a record last and what, in words; for telling the second of two. */

@@ -2,12 +2,14 @@ package firmtally.server.platform.database;
 
 import firmtally.server.platform.TallySettings;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import org.springframework.beans.factory.DisposableBean;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 
 /** The folder of the database, held by one running application at a time. */
@@ -17,8 +19,13 @@ public class DataFolder implements DisposableBean {
   private FileChannel channel;
   private FileLock lock;
 
+  @Autowired
   public DataFolder(TallySettings settings) {
-    this.data = settings.data();
+    this(settings.data());
+  }
+
+  DataFolder(Path data) {
+    this.data = data;
   }
 
   /** Another application works on the same data. */
@@ -51,11 +58,20 @@ public class DataFolder implements DisposableBean {
     }
   }
 
-  @Override
-  public void destroy() throws IOException {
-    if (lock != null) {
-      lock.release();
-      channel.close();
+  /** Lets the folder go, where it is held. */
+  void letGo() {
+    try {
+      if (lock != null) {
+        lock.release();
+        channel.close();
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
+  }
+
+  @Override
+  public void destroy() {
+    letGo();
   }
 }

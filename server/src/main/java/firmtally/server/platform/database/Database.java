@@ -30,7 +30,6 @@ public class Database {
   public HikariDataSource writer(TallySettings settings, DataFolder folder) throws IOException {
     Files.createDirectories(settings.data());
     folder.lock();
-    StartCheck.checkPages(settings.data().resolve(FILE));
     return pool(settings.data(), false, 1, "writer");
   }
 

@@ -37,7 +37,9 @@ class StartCheck implements ApplicationListener<ApplicationEnvironmentPreparedEv
     checkPort(
         environment.getProperty("server.address", "127.0.0.1"),
         environment.getProperty("server.port", Integer.class, 8080));
-    check(Path.of(environment.getProperty("tally.data", "data")));
+    Path data = Path.of(environment.getProperty("tally.data", "data"));
+    check(data);
+    checkPages(data);
   }
 
   static String portInUse(int port) {
@@ -85,14 +87,26 @@ class StartCheck implements ApplicationListener<ApplicationEnvironmentPreparedEv
   }
 
   /**
-   * Looks at every page of a database that nobody else works on.
+   * Looks at every page of a database.
    *
-   * @throws CannotStart when one of them is damaged
+   * @throws CannotStart when one of them is damaged, or somebody else works on it
    */
-  static void checkPages(Path file) {
-    if (!Files.exists(file)) {
-      return;
+  static void checkPages(Path data) {
+    Path file = data.resolve(Database.FILE);
+    DataFolder folder = new DataFolder(data);
+    try {
+      folder.lock();
+      if (Files.exists(file)) {
+        checkPagesOf(file);
+      }
+    } catch (IOException e) {
+      throw new CannotStart("The data folder " + data + " cannot be held.");
+    } finally {
+      folder.letGo();
     }
+  }
+
+  private static void checkPagesOf(Path file) {
     String found;
     try (Connection database = DriverManager.getConnection("jdbc:sqlite:" + file);
         ResultSet row = database.createStatement().executeQuery("PRAGMA quick_check(1)")) {

@@ -17,6 +17,7 @@ public sealed interface Id
         DocumentId,
         EnquiryId,
         FileId,
+        ImportId,
         MailId,
         NoteId,
         OpportunityId,

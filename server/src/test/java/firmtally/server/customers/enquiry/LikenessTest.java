@@ -82,7 +82,7 @@ class LikenessTest {
               .sql()
               .sql(
                   """
-                  INSERT INTO enquiry (id, number, added_at, name, email, phone, subject, source, state, owner_id)
+                  INSERT INTO enquiry_row (id, number, added_at, name, email, phone, subject, source, state, owner_id)
                   VALUES (:id, 'E-' || :id, '2027-03-01T08:00:00Z', :name, :email, :phone, 'Scales', 'phone', 'new', :owner)
                   """)
               .param("id", id)

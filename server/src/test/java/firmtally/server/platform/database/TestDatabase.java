@@ -75,6 +75,10 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
     return new NamedParameterJdbcTemplate(writer);
   }
 
+  public TransactionTemplate transactions() {
+    return transaction;
+  }
+
   /** Does something in an act. */
   public <T> T act(Supplier<T> doing) {
     return transaction.execute(status -> doing.get());
