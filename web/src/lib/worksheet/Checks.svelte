@@ -36,9 +36,15 @@
     </h2>
     {#each signOff.reasons as reason, n (n)}
       <p class="reason">
-        <button class="how" onclick={() => onWorking(`signOff.reasons[${n}].role`)}
-          >{words(reason.rule)}{reason.line ? named(reason.line) : ''}: {words(reason.role)}</button
-        >
+        {#if reason.rule === 'own-cost'}
+          <span title="Its cost was typed here and is not the catalogue’s, so no floor speaks against it.">
+            {words(reason.rule)}{reason.line ? named(reason.line) : ''}: {words(reason.role)}
+          </span>
+        {:else}
+          <button class="how" onclick={() => onWorking(`signOff.reasons[${n}].role`)}
+            >{words(reason.rule)}{reason.line ? named(reason.line) : ''}: {words(reason.role)}</button
+          >
+        {/if}
       </p>
     {/each}
   </section>

@@ -125,7 +125,8 @@ class DemoLoader implements SmartLifecycle {
             new SignOffPolicy.FamilyFloor("weighbridge", Percent.parse("18"), Role.MANAGER.word()),
             new SignOffPolicy.FamilyFloor("load-cell", Percent.parse("35"), Role.MANAGER.word())),
         Money.ofMajor(currency, 250),
-        Money.ofMajor(currency, 60_000));
+        Money.ofMajor(currency, 60_000),
+        Money.ofMajor(currency, 1_000));
     List<Actor> reps = new ArrayList<>();
     for (String name :
         List.of("Mara Lind", "Edda Voss", "Nils Amsel", "Priya Raut", "Tom Winnow")) {

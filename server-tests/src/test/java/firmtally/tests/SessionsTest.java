@@ -36,9 +36,13 @@ class SessionsTest {
     Guest moved = Guest.signedIn(HOUSE, "moved");
     moved.get("/api/opportunities/" + northern).is(200);
     change(id, "1", "rep", "South");
+    moved.get("/api/session").is(200);
+    moved.get("/api/counts").is(401);
+    moved = Guest.signedIn(HOUSE, "moved");
     moved.get("/api/opportunities/" + northern).is(403);
     moved.post("/api/processes", Map.of("name", "Mine", "kind", "new")).is(403);
     change(id, "2", "manager", "North");
+    moved = Guest.signedIn(HOUSE, "moved");
     moved.get("/api/opportunities/" + northern).is(200);
     assertThat(moved.get("/api/session").text("/me/role")).isEqualTo("manager");
   }

@@ -12,6 +12,8 @@ CREATE TABLE company (
   gift_cost_role TEXT,
   value_over INTEGER,
   value_over_role TEXT,
+  -- Above it a line with a cost of its own, not the catalogue's, wants a manager's sign-off.
+  own_cost_over INTEGER,
   quote_days INTEGER NOT NULL DEFAULT 30,
   usual_tax INTEGER
 ) STRICT;

@@ -27,6 +27,7 @@ public class SettingsService {
   private static final int LONGEST = 100;
   private static final String REP_MAY_GIVE = "10";
   private static final String FIRST_FLOOR = "25";
+  private static final int FIRST_OWN_COST = 500;
   private final SettingsStore store;
   private final UserService people;
   private final ProcessService processes;
@@ -56,6 +57,12 @@ public class SettingsService {
   /** What the first visit sets up. */
   public record Setup(
       String company, String currency, String name, String email, String login, String password) {}
+
+  /** Above it a line whose cost is not the catalogue's wants a sign-off; empty for never. */
+  public Optional<Money> ownCostOver() {
+    return Optional.ofNullable(row().ownCostOver())
+        .map(minor -> Money.ofMinor(company().currency(), minor));
+  }
 
   /** Whether the first visit is over. */
   boolean isSetUp() {
@@ -143,7 +150,12 @@ public class SettingsService {
   private void found(String name, String currency) {
     store.insertCompany(name, currency);
     remembered.forget();
-    store.setPolicy(new SettingsStore.Policy(Percent.parse(FIRST_FLOOR), null, null));
+    store.setPolicy(
+        new SettingsStore.Policy(
+            Percent.parse(FIRST_FLOOR),
+            null,
+            null,
+            Money.ofMajor(CurrencyUnit.of(currency), FIRST_OWN_COST).getAmountMinorLong()));
     store.insertLevel(1, Role.REP.word(), Percent.parse(REP_MAY_GIVE));
     store.insertLevel(2, Role.MANAGER.word(), Percent.HUNDRED);
     ProcessService.CheckForm lines = must("A line on it", "lines");
@@ -191,10 +203,17 @@ public class SettingsService {
   /** Sets floors and limits whose sign-off is the manager's. */
   @Transactional
   public void setFloors(
-      Percent document, List<SignOffPolicy.FamilyFloor> families, Money giftCost, Money valueOver) {
+      Percent document,
+      List<SignOffPolicy.FamilyFloor> families,
+      Money giftCost,
+      Money valueOver,
+      Money ownCostOver) {
     store.setPolicy(
         new SettingsStore.Policy(
-            document, giftCost.getAmountMinorLong(), valueOver.getAmountMinorLong()));
+            document,
+            giftCost.getAmountMinorLong(),
+            valueOver.getAmountMinorLong(),
+            ownCostOver.getAmountMinorLong()));
     families.forEach(f -> store.insertFamilyFloor(f.family(), f.margin(), f.role()));
     remembered.forget();
   }

@@ -12,7 +12,7 @@ class SettingsStore {
   private static final String COMPANY =
       """
       SELECT name, currency, price_policy, document_floor, document_floor_role, gift_cost, gift_cost_role,
-             value_over, value_over_role, quote_days
+             value_over, value_over_role, own_cost_over, quote_days
       FROM company WHERE id = 1
       """;
 
@@ -32,6 +32,7 @@ class SettingsStore {
       String giftCostRole,
       Long valueOver,
       String valueOverRole,
+      Long ownCostOver,
       int quoteDays) {}
 
   Optional<CompanyRow> find() {
@@ -81,17 +82,20 @@ class SettingsStore {
     sql.sql(
             """
             UPDATE company SET document_floor = :floor, document_floor_role = 'manager', gift_cost = :gifts,
-              gift_cost_role = 'manager', value_over = :over, value_over_role = 'manager'
+              gift_cost_role = 'manager', value_over = :over, value_over_role = 'manager',
+              own_cost_over = :own
             WHERE id = 1
             """)
         .param("floor", policy.documentFloor().toTenThousandths())
         .param("gifts", policy.giftCostMinor())
         .param("over", policy.valueOverMinor())
+        .param("own", policy.ownCostOverMinor())
         .update();
   }
 
   /** Floors and limits whose sign-off is the manager's; null amounts are no limit. */
-  record Policy(Percent documentFloor, Long giftCostMinor, Long valueOverMinor) {}
+  record Policy(
+      Percent documentFloor, Long giftCostMinor, Long valueOverMinor, Long ownCostOverMinor) {}
 
   void insertLevel(int position, String role, Percent discount) {
     sql.sql(

@@ -275,6 +275,9 @@ class CatalogueFiles {
    */
   private record Sheet(List<Row> rows, List<String> known) {
     static Sheet read(byte[] file, List<TableWriter.Column> columns) {
+      if (file == null) {
+        throw BadInput.at("file", "This file is empty.");
+      }
       Table table;
       try {
         table = TableReader.ofAtMost(MOST_ROWS).read(file);

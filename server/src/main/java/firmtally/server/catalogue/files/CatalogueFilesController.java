@@ -53,7 +53,7 @@ class CatalogueFilesController {
   @PostMapping(path = "/products", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   CatalogueFiles.CatalogueFileView products(
-      @RequestBody byte[] file,
+      @RequestBody(required = false) byte[] file,
       @RequestParam(defaultValue = "false") boolean take,
       @SignedIn Actor actor) {
     return take ? files.takeProducts(file, actor) : files.tryProducts(file, actor);
@@ -63,7 +63,7 @@ class CatalogueFilesController {
   @PostMapping(path = "/rules", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   CatalogueFiles.CatalogueFileView rules(
-      @RequestBody byte[] file,
+      @RequestBody(required = false) byte[] file,
       @RequestParam(defaultValue = "false") boolean take,
       @SignedIn Actor actor) {
     return take ? files.takeRules(file, actor) : files.tryRules(file, actor);

@@ -184,8 +184,11 @@ class ProductController {
   @PostMapping(path = "/{code}/picture", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void setPicture(@PathVariable String code, @RequestBody byte[] file, @SignedIn Actor actor) {
-    catalogue.setPicture(code, file, actor);
+  void setPicture(
+      @PathVariable String code,
+      @RequestBody(required = false) byte[] file,
+      @SignedIn Actor actor) {
+    catalogue.setPicture(code, file == null ? new byte[0] : file, actor);
   }
 
   @DeleteMapping("/{code}/picture")

@@ -1,7 +1,6 @@
 package firmtally.server.catalogue.repricing;
 
 import firmtally.core.margin.MarginCheck;
-import firmtally.core.margin.SignOff;
 import firmtally.core.money.Percent;
 import firmtally.core.money.UnitPrice;
 import firmtally.server.access.Actor;
@@ -17,6 +16,7 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.TypedNumber;
+import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
@@ -240,16 +240,16 @@ class PriceChangeService {
       PlaceView place, AffectedWorksheets.Sheet sheet, Map<String, Product> after, Actor actor) {
     Opportunity o = opportunities.readable(sheet.opportunityId(), actor);
     WorksheetContext context = opportunities.context(o);
-    MarginCheck is = worksheets.get(sheet.worksheetId(), context).check();
-    MarginCheck will = worksheets.supposing(sheet.worksheetId(), context, after).check();
+    Calculation is = worksheets.get(sheet.worksheetId(), context);
+    Calculation will = worksheets.supposing(sheet.worksheetId(), context, after);
     return new EffectView(
         place,
-        contract(is),
-        contract(will),
-        margin(is),
-        margin(will),
-        is.signOff().flatMap(SignOff::role).orElse(null),
-        will.signOff().flatMap(SignOff::role).orElse(null));
+        contract(is.check()),
+        contract(will.check()),
+        margin(is.check()),
+        margin(will.check()),
+        is.signOff().role().orElse(null),
+        will.signOff().role().orElse(null));
   }
 
   private static String contract(MarginCheck check) {

@@ -31,7 +31,9 @@ class ImportController {
   @PostMapping(consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @BodyLimit(kib = FileService.LARGEST_KIB, seconds = 120)
   ImportService.ImportView read(
-      @RequestParam String name, @RequestBody byte[] bytes, @SignedIn Actor actor) {
+      @RequestParam String name,
+      @RequestBody(required = false) byte[] bytes,
+      @SignedIn Actor actor) {
     return imports.read(name, bytes, actor);
   }
 

@@ -166,6 +166,9 @@ class ImportService {
 
   ImportView read(String file, byte[] bytes, Actor actor) {
     actor.checkSells();
+    if (bytes == null) {
+      throw BadInput.at("file", "This file is empty.");
+    }
     Table table;
     try {
       table = TableReader.ofAtMost(MOST_ROWS).read(bytes);

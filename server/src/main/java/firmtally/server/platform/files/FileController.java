@@ -46,7 +46,7 @@ class FileController {
       @PathVariable RecordId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @RequestParam String name,
-      @RequestBody byte[] bytes,
+      @RequestBody(required = false) byte[] bytes,
       @SignedIn Actor actor) {
     checkHasFiles(kind);
     records.checkEditable(kind, id, actor);

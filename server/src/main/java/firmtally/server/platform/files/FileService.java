@@ -71,7 +71,7 @@ public class FileService {
   public void add(String record, RecordId id, String typedName, byte[] bytes, Actor actor) {
     Input input = new Input();
     String name = input.text("file", plainName(typedName), LONGEST);
-    if (bytes.length == 0) {
+    if (bytes == null || bytes.length == 0) {
       input.refuse("file", "This file is empty.");
     }
     input.check();

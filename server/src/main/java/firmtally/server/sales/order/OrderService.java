@@ -196,8 +196,7 @@ public class OrderService {
         order.id(),
         Texts.word(hold),
         switch (hold) {
-          case MARGIN ->
-              ordered.check().signOff().flatMap(s -> s.role()).orElse(Role.MANAGER.word());
+          case MARGIN -> ordered.signOff().role().orElse(Role.MANAGER.word());
           case CREDIT -> Role.CREDIT_CONTROLLER.word();
           case PO_NUMBER -> Role.REP.word();
         },

@@ -1,6 +1,5 @@
 package firmtally.server.sales.quote;
 
-import firmtally.core.margin.SignOff;
 import firmtally.formats.json.Problem;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
@@ -247,8 +246,7 @@ public class QuoteService implements DueWork {
   public boolean needsSignOff(Quote quote, Calculation calculation) {
     // Locking raised the version once: what was signed off before is what was locked.
     long version = calculation.locked() ? calculation.version() - 1 : calculation.version();
-    return calculation.check().signOff().filter(SignOff::needed).isPresent()
-        && !approvals.isSignedOff(quote.id(), version);
+    return calculation.signOff().needed() && !approvals.isSignedOff(quote.id(), version);
   }
 
   /** Asks for the sign-off that a draft's terms need, with a word of why. */
@@ -268,13 +266,12 @@ public class QuoteService implements DueWork {
     if (isAsked) {
       throw new NotPossible("The sign-off is asked for already.");
     }
-    SignOff signOff = calculation.check().signOff().orElseThrow();
     approvals.ask(
         new ApprovalService.Asked(
             ApprovalService.SIGN_OFF,
             id,
             ApprovalService.SIGN_OFF,
-            signOff.role().orElseThrow(),
+            calculation.signOff().role().orElseThrow(),
             calculation.signOffWords(),
             why,
             calculation.version()),

@@ -1,6 +1,5 @@
 package firmtally.server.sales.quote;
 
-import firmtally.core.margin.SignOff;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.integration.mail.EmailQueue;
@@ -93,12 +92,11 @@ public class SendingService {
       obstacles.add(new Obstacle("lines", QuoteService.problems(calculation)));
     }
     if (quotes.needsSignOff(quote, calculation)) {
-      SignOff signOff = calculation.check().signOff().orElseThrow();
       obstacles.add(
           new Obstacle(
               "signOff",
               "Needs sign-off by "
-                  + signOff.role().orElseThrow()
+                  + calculation.signOff().role().orElseThrow()
                   + ": "
                   + calculation.signOffWords()
                   + "."));

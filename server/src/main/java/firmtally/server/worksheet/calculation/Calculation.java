@@ -2,7 +2,6 @@ package firmtally.server.worksheet.calculation;
 
 import firmtally.core.margin.Landing;
 import firmtally.core.margin.MarginCheck;
-import firmtally.core.money.Texts;
 import firmtally.core.ordering.Supply;
 import firmtally.core.worksheet.DocumentDiscount;
 import firmtally.core.worksheet.LineTally;
@@ -27,6 +26,7 @@ import org.joda.money.Money;
  *
  * @param form as typed, with descriptions filled in
  * @param locked whether it is agreed and cannot change any more
+ * @param signOff by the core's rules, and for costs that are not the catalogue's
  * @param products those of its lines, by their codes, as the catalogue has them today
  * @param problems what would be refused if it were typed today, of a kept one: it still opens
  */
@@ -37,6 +37,7 @@ public record Calculation(
     WorksheetForm form,
     WorksheetQuestion question,
     MarginCheck check,
+    SignOffNeed signOff,
     Map<String, Product> products,
     LocalDate today,
     List<Problem> problems) {
@@ -97,11 +98,10 @@ public record Calculation(
   /** Why a sign-off is needed, for people: "discount on row 2, BS-15, document floor". */
   public String signOffWords() {
     Map<String, String> names = names();
-    return check.signOff().stream()
-        .flatMap(signOff -> signOff.reasons().stream())
+    return signOff.reasons().stream()
         .map(
             reason ->
-                Texts.word(reason.rule()).replace('-', ' ')
+                reason.rule().replace('-', ' ')
                     + reason.line().map(line -> " on " + names.get(line)).orElse(""))
         .distinct()
         .collect(Collectors.joining(", "));

@@ -1,5 +1,6 @@
 package firmtally.server.worksheet.calculation;
 
+import firmtally.core.margin.MarginCheck;
 import firmtally.core.margin.Target;
 import firmtally.core.worksheet.DiscountTooLargeException;
 import firmtally.core.worksheet.DocumentDiscount;
@@ -128,14 +129,17 @@ public class Calculator {
   }
 
   /** What was agreed, answered from the question as it was saved then. */
-  public Calculation agreed(Saved saved, WorksheetForm form, WorksheetQuestion question) {
+  public Calculation agreed(
+      Saved saved, WorksheetContext context, WorksheetForm form, WorksheetQuestion question) {
+    MarginCheck check = question.answer();
     return new Calculation(
         saved.id(),
         saved.version(),
         true,
         form,
         question,
-        question.answer(),
+        check,
+        signOff(check, context),
         productsOf(form),
         LocalDate.now(clock),
         List.of());
@@ -164,16 +168,23 @@ public class Calculator {
       Reading reading,
       Optional<DocumentDiscount> discount) {
     WorksheetQuestion question = question(context, reading.lines(), discount, reading.target());
+    MarginCheck check = question.answer();
     return new Calculation(
         saved.id(),
         saved.version(),
         false,
         reading.form(typed),
         question,
-        question.answer(),
+        check,
+        signOff(check, context),
         reading.products(),
         LocalDate.now(clock),
         reading.reader().input().problems().list());
+  }
+
+  private SignOffNeed signOff(MarginCheck check, WorksheetContext context) {
+    return SignOffNeed.of(
+        check.signOff(), check.tally().lines(), settings.ownCostOver(), context.asker());
   }
 
   /** What was typed, as far as it is valid. */

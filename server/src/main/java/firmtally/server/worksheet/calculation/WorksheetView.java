@@ -282,7 +282,7 @@ public record WorksheetView(
         worked.form().discountPercent(),
         worked.form().discountAmount(),
         totals(worked.check().tally().totals()),
-        signOff(worked.check().signOff().orElseThrow()),
+        signOff(worked.signOff()),
         room(worked),
         worked.check().landing().map(landing -> landing(landing, worked.landed())).orElse(null),
         credit(credit),
@@ -380,12 +380,12 @@ public record WorksheetView(
         text(t.firstInvoice().total()));
   }
 
-  private static SignOffView signOff(SignOff signOff) {
+  private static SignOffView signOff(SignOffNeed signOff) {
     return new SignOffView(
         signOff.needed(),
         signOff.role().orElse(null),
         signOff.reasons().stream()
-            .map(r -> new ReasonView(Texts.word(r.rule()), r.line().orElse(null), r.role()))
+            .map(r -> new ReasonView(r.rule(), r.line().orElse(null), r.role()))
             .toList());
   }
 

@@ -1,6 +1,5 @@
 package firmtally.server.worksheet.keeping;
 
-import firmtally.core.margin.SignOff;
 import firmtally.core.money.Percent;
 import firmtally.formats.reckon.WorksheetDocument;
 import firmtally.server.catalogue.product.Product;
@@ -46,7 +45,7 @@ public class WorksheetService {
     Calculator.Saved saved = new Calculator.Saved(id, row.version());
     return row.agreed() == null
         ? calculator.saved(saved, context, form)
-        : calculator.agreed(saved, form, WorksheetDocument.read(row.agreed()));
+        : calculator.agreed(saved, context, form, WorksheetDocument.read(row.agreed()));
   }
 
   private WorksheetStore.SheetRow row(WorksheetId id) {
@@ -79,7 +78,7 @@ public class WorksheetService {
   }
 
   private int write(long version, Calculation made) {
-    Optional<String> role = made.check().signOff().flatMap(SignOff::role);
+    Optional<String> role = made.signOff().role();
     int updated = store.update(made.id(), version, made.check().tally(), role);
     if (updated > 0) {
       store.replaceLines(made.id(), made.rows());
@@ -144,8 +143,7 @@ public class WorksheetService {
     private void recalculate(WorksheetStore.SheetRow row, WorksheetContext context) {
       Calculation made =
           remembering.saved(new Calculator.Saved(row.id(), row.version()), context, form(row));
-      store.recalculate(
-          row.id(), made.check().tally(), made.check().signOff().flatMap(SignOff::role));
+      store.recalculate(row.id(), made.check().tally(), made.signOff().role());
       store.recalculateLines(row.id(), made.rows());
     }
   }
@@ -174,7 +172,7 @@ public class WorksheetService {
   public Calculation copyLocked(WorksheetId id, WorksheetContext context) {
     Calculation from = get(id, context);
     WorksheetId copy = store.insert(settings.company().currency().getCode());
-    Optional<String> role = from.check().signOff().flatMap(SignOff::role);
+    Optional<String> role = from.signOff().role();
     store.update(copy, 1, from.check().tally(), role);
     store.replaceLines(copy, from.rows());
     store.lock(copy, WorksheetDocument.write(from.question()));

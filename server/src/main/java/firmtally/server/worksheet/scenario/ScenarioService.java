@@ -122,7 +122,7 @@ class ScenarioService {
           row.at(),
           text(totals.contract()),
           totals.marginPercent().map(p -> p.value().setScale(2).toPlainString()).orElse(null),
-          worked.check().signOff().flatMap(s -> s.role()).orElse(null));
+          worked.signOff().role().orElse(null));
     } catch (BadInput unreadable) {
       return new ScenarioRow(row.id(), row.name(), row.person(), row.at(), null, null, null);
     }

@@ -1,0 +1,63 @@
+package firmtally.server.worksheet.calculation;
+
+import firmtally.core.margin.SignOff;
+import firmtally.core.money.Texts;
+import firmtally.core.worksheet.LineTally;
+import firmtally.server.access.Role;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.joda.money.Money;
+
+/**
+ * Who must sign a worksheet off, and why: what the core says of discounts, floors, gifts and value,
+ * and beside it lines whose cost is not the catalogue's. Their margin is what somebody typed it to
+ * be, so no floor speaks against them.
+ *
+ * @param role empty where nobody needs to
+ */
+public record SignOffNeed(Optional<String> role, List<Reason> reasons) {
+  private static final String OWN_COST = "own-cost";
+
+  /**
+   * One thing that was passed.
+   *
+   * @param rule in a word, such as {@code document-floor}
+   * @param line the id of the line, where it is about one
+   */
+  public record Reason(String rule, Optional<String> line, String role) {}
+
+  /** Whether anyone must sign. */
+  public boolean needed() {
+    return role.isPresent();
+  }
+
+  /**
+   * What is needed.
+   *
+   * @param ownCostOver above it a line with a cost of its own counts; empty for never
+   * @param asker who asks: a rep's line is a manager's to sign
+   */
+  static SignOffNeed of(
+      Optional<SignOff> core, List<LineTally> lines, Optional<Money> ownCostOver, Role asker) {
+    List<Reason> own =
+        asker.manages()
+            ? List.of()
+            : lines.stream()
+                .filter(line -> line.isSold() && line.line().item().code().isEmpty())
+                .filter(line -> ownCostOver.filter(line.finalAmount()::isGreaterThan).isPresent())
+                .map(
+                    line ->
+                        new Reason(OWN_COST, Optional.of(line.line().id()), Role.MANAGER.word()))
+                .toList();
+    List<Reason> all =
+        Stream.concat(
+                core.stream()
+                    .flatMap(signOff -> signOff.reasons().stream())
+                    .map(r -> new Reason(Texts.word(r.rule()), r.line(), r.role())),
+                own.stream())
+            .toList();
+    return new SignOffNeed(
+        core.flatMap(SignOff::role).or(() -> own.stream().map(Reason::role).findFirst()), all);
+  }
+}
