@@ -83,9 +83,11 @@ class House:
     def start(self, patience=180):
         """Starts it, and gives how many seconds it took until it answered."""
         app = ["-jar", self.jar] if self.jar.endswith(".jar") else ["-cp", self.jar, "firmtally.server.FirmTally"]
+        archive = os.path.join(os.path.dirname(self.jar), "app.jsa")
+        shared = [f"-XX:SharedArchiveFile={archive}", "-Xlog:cds=off", "-Xlog:cds+dynamic=off"] if os.path.exists(archive) else []
         begin = time.time()
         self.process = subprocess.Popen(
-            ["java", f"-Xmx{self.heap}", *self.flags, *app, f"--tally.data={self.data}", f"--server.port={self.port}",
+            ["java", f"-Xmx{self.heap}", "-XX:+UseSerialGC", *shared, *self.flags, *app, f"--tally.data={self.data}", f"--server.port={self.port}",
              f"--tally.load-demo={str(self.demo).lower()}", f"--tally.proxies={HOST}", *self.options],
             stdout=open(os.path.join(tempfile.gettempdir(), f"tally-trial-{self.port}.log"), "w"),
             stderr=subprocess.STDOUT,
