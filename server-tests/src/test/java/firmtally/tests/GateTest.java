@@ -195,6 +195,22 @@ class GateTest {
   }
 
   @Test
+  void whatHasAnotherShapeIsNamedAtItsPlace() {
+    Guest guest = Guest.signedIn(HOUSE, "mara");
+    Guest.Answer query = guest.get("/api/opportunities?owner=7b").is(422);
+    assertThat(query.text("/problems/0/at")).isEqualTo("owner");
+    guest.get("/api/opportunities?owner=&stage=").is(200);
+    Map<String, Object> inner = Map.of("lines", List.of(Map.of("quantity", Map.of())));
+    Guest.Answer body =
+        guest.post("/api/opportunities/" + HOUSE.opportunityOf("mara") + "/tally", inner).is(400);
+    assertThat(body.text("/problems/0/at")).isEqualTo("lines[0].quantity");
+    guest.get("/api/opportunities/7b").is(400);
+    Map<String, String> odd = Map.of("name", "A", "subject", "s", "contactDetails", "a@b@c");
+    assertThat(guest.post("/api/enquiries", odd).is(422).text("/problems/0/at"))
+        .isEqualTo("contactDetails");
+  }
+
+  @Test
   void behindTheGateItIsCheckedAsBefore() {
     Guest guest = Guest.signedIn(HOUSE, "mara");
     assertThat(new Guest(HOUSE).post("/api/accounts", Map.of()).status()).isEqualTo(401);

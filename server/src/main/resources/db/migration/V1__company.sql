@@ -406,6 +406,10 @@ CREATE INDEX opportunity_stage ON opportunity(stage_id, state);
 CREATE INDEX opportunity_renews ON opportunity(renews_id);
 CREATE INDEX opportunity_enquiry ON opportunity(enquiry_id);
 CREATE INDEX opportunity_closed ON opportunity(state, closed_on, expected_close, value, own_probability, stage_id);
+-- For the sums of months.
+CREATE INDEX opportunity_month
+  ON opportunity(state, substr(COALESCE(closed_on, expected_close), 1, 7), value, own_probability, stage_id, closed_on,
+                 expected_close);
 CREATE INDEX opportunity_value ON opportunity(state, value, id);
 CREATE INDEX opportunity_paused ON opportunity(paused_until) WHERE state = 'paused';
 CREATE INDEX opportunity_campaign ON opportunity(campaign) WHERE campaign <> '';

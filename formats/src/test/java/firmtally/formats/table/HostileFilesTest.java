@@ -189,10 +189,11 @@ class HostileFilesTest {
 
   @Test
   void whatIsNoWorkbookInside() {
-    isRefused(workbook(SHEET, "<worksheet><sheetData><row r=\"1\"><c"), "The file has no rows.");
+    isRefused(workbook(SHEET, "<worksheet><sheetData><row r=\"1\"><c"), DAMAGED);
     isRefused(workbook(SHEET, sheet("<row r=\"x\"><c r=\"1A\"><v>y</v></c></row>")), DAMAGED);
     isRefused(
-        workbook(SHEET, sheet("<row r=\"1\"><c r=\"A1\" t=\"s\"><v>9</v></c></row>")), DAMAGED);
+        workbook(SHEET, sheet("<row r=\"1\"><c r=\"A1\" t=\"s\"><v>9</v></c></row>")),
+        "The file has no rows.");
     isRefused(workbook("xl/workbook.xml", "<workbook/>"), DAMAGED);
     isRefused(new byte[] {'P', 'K', 3, 4, 0, 0}, DAMAGED);
   }

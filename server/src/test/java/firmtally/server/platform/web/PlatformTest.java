@@ -260,6 +260,23 @@ class PlatformTest {
   }
 
   @Test
+  void aClockThatIsSetBackKeepsTheLogInOrder() {
+    person();
+    for (String at : List.of("2027-03-15T08:00:00Z", "2027-03-15T07:00:00Z")) {
+      Clock clock = Clock.fixed(Instant.parse(at), ZoneOffset.UTC);
+      ChangeLog log = new ChangeLog(sql, clock, mock(Events.class));
+      transaction.executeWithoutResult(
+          status -> log.note(new PersonId(1), "account", FIVE, "at " + at, null, at));
+    }
+    ChangeLog log = new ChangeLog(sql, Clock.systemUTC(), mock(Events.class));
+    assertThat(log.list("account", FIVE, "").rows())
+        .as("the last act first, whatever the clock said")
+        .extracting(ChangeLog.Entry::after)
+        .containsExactly("2027-03-15T07:00:00Z", "2027-03-15T08:00:00Z");
+    assertThat(log.lastWords("account", FIVE)).contains("A changed at 2027-03-15T07:00:00Z");
+  }
+
+  @Test
   void aConflictNamesWhoChangedWhat() {
     person();
     Clock clock = Clock.fixed(Instant.parse("2027-03-15T08:00:00Z"), ZoneOffset.UTC);
