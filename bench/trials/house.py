@@ -82,15 +82,19 @@ class House:
 
     def start(self, patience=180):
         """Starts it, and gives how many seconds it took until it answered."""
-        app = ["-jar", self.jar] if self.jar.endswith(".jar") else ["-cp", self.jar, "firmtally.server.FirmTally"]
-        archive = os.path.join(os.path.dirname(self.jar), "app.jsa")
-        shared = [f"-XX:SharedArchiveFile={archive}", "-Xlog:cds=off", "-Xlog:cds+dynamic=off"] if os.path.exists(archive) else []
+        is_jar = self.jar.endswith(".jar")
+        # From its own folder, as ./tally starts it: the archive of classes is only used under the names that it was made with.
+        folder = os.path.dirname(os.path.abspath(self.jar)) if is_jar else None
+        app = ["-jar", os.path.basename(self.jar)] if is_jar else ["-cp", self.jar, "firmtally.server.FirmTally"]
+        has_archive = is_jar and os.path.exists(os.path.join(folder, "app.jsa"))
+        shared = ["-XX:SharedArchiveFile=app.jsa", "-Xlog:cds=off", "-Xlog:cds+dynamic=off"] if has_archive else []
         begin = time.time()
         self.process = subprocess.Popen(
-            ["java", f"-Xmx{self.heap}", "-XX:+UseSerialGC", *shared, *self.flags, *app, f"--tally.data={self.data}", f"--server.port={self.port}",
+            ["java", f"-Xmx{self.heap}", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1", *shared, *self.flags, *app, f"--tally.data={self.data}", f"--server.port={self.port}",
              f"--tally.load-demo={str(self.demo).lower()}", f"--tally.proxies={HOST}", *self.options],
             stdout=open(os.path.join(tempfile.gettempdir(), f"tally-trial-{self.port}.log"), "w"),
             stderr=subprocess.STDOUT,
+            cwd=folder,
         )
         while time.time() - begin < patience:
             if Guest(self.port, timeout=5).get("/api/session").status == 200:

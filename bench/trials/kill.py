@@ -30,7 +30,10 @@ def run(house, rounds):
     rounds = rounds or 30
     house.demo, house.options = False, ["--tally.setup-code=1234-5678"]
     house.start()
-    if house.guest().post("/api/setup", SETUP).status != 204:
+    first = house.guest()
+    first.get("/api/session")
+    if first.post("/api/setup", SETUP).status != 204:
+        print("kill: the company could not be set up")
         return False
     dice, starts, kept, lost, doubled, damaged = random.Random(7), [], {}, 0, 0, 0
     for _ in range(rounds):
@@ -42,6 +45,7 @@ def run(house, rounds):
         stop.set()
         [w.join() for w in writers]
         starts.append(house.start())
+        print(f"  {len(answered)} acts acknowledged, killed, answering again after {starts[-1]:.1f} s", flush=True)
         kept.update(answered)
         guest = Guest(house.port, "198.51.100.99")
         guest.sign_in("ana", "long enough")
