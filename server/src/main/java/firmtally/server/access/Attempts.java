@@ -67,12 +67,26 @@ final class Attempts {
     if (!own.tryConsume(1) || !fromThere.tryConsume(1) || !ofName.tryConsume(1) && !isKnown) {
       throw new TooMany(PER);
     }
-    Actor actor = checked(isKnown ? workOfKnown : work, check).orElseThrow(UserService::wrong);
-    own.addTokens(1);
-    fromThere.addTokens(1);
-    ofName.addTokens(1);
+    Optional<Actor> actor;
+    try {
+      actor = checked(isKnown ? workOfKnown : work, check);
+    } catch (TooMany busy) {
+      // Nothing was checked, so nothing is used up.
+      giveBack(own, fromThere, ofName);
+      throw busy;
+    }
+    if (actor.isEmpty()) {
+      throw UserService.wrong();
+    }
+    giveBack(own, fromThere, ofName);
     known.put(both, Boolean.TRUE);
-    return actor;
+    return actor.get();
+  }
+
+  private static void giveBack(Bucket... buckets) {
+    for (Bucket bucket : buckets) {
+      bucket.addTokens(1);
+    }
   }
 
   private static Optional<Actor> checked(Semaphore work, Supplier<Optional<Actor>> check) {

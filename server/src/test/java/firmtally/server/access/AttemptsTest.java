@@ -92,6 +92,34 @@ class AttemptsTest {
     guesser.join();
   }
 
+  @Test
+  void whoIsOnlyAskedToWaitUsesNothingUp() throws Exception {
+    CountDownLatch done = new CountDownLatch(1);
+    int many = Runtime.getRuntime().availableProcessors();
+    CountDownLatch atWork = new CountDownLatch(Math.max(1, many / 2));
+    for (int i = 0; i < many; i++) {
+      String name = "slow-" + i;
+      Thread guesser =
+          new Thread(
+              () ->
+                  attempts.attempt(
+                      name,
+                      "192.0.2.9",
+                      () -> {
+                        atWork.countDown();
+                        await(done);
+                        return RIGHT.get();
+                      }));
+      guesser.setDaemon(true);
+      guesser.start();
+    }
+    assertThat(atWork.await(10, TimeUnit.SECONDS)).isTrue();
+    isRefused("ann", "192.0.2.1");
+    done.countDown();
+    fail("ann", "192.0.2.1", 8);
+    isRefused("ann", "192.0.2.1");
+  }
+
   private static void await(CountDownLatch latch) {
     try {
       latch.await();

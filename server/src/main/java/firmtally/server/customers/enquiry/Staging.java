@@ -83,8 +83,12 @@ class Staging implements DueWork {
           });
       putIntoSearch(id);
     } finally {
-      finish(id);
-      goingOn.remove(id);
+      try {
+        finish(id);
+      } finally {
+        // What could not be taken back now is taken back by the work that comes due.
+        goingOn.remove(id);
+      }
     }
   }
 

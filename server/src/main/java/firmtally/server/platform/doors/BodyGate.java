@@ -13,9 +13,15 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
+import org.springframework.web.util.UriUtils;
 
 /**
  * Lets a message in once it has arrived whole. No thread waits for a sender: what comes slowly
@@ -60,7 +66,6 @@ final class BodyGate extends HttpFilter {
     if (request.getDispatcherType() != DispatcherType.REQUEST) {
       chain.doFilter(request, response);
     } else if (!isReadable(request)) {
-      // A body of it is not read either.
       refuse(request, response, Refusal.NOT_READABLE);
     } else if (!hasBody(request)) {
       Door door = doors.of(request);
@@ -96,7 +101,8 @@ final class BodyGate extends HttpFilter {
   }
 
   private static boolean isTaken(HttpServletRequest request) {
-    String type = request.getContentType() == null ? "" : request.getContentType().toLowerCase();
+    String type =
+        request.getContentType() == null ? "" : request.getContentType().toLowerCase(Locale.ROOT);
     return type.startsWith("application/json") || type.startsWith("application/octet-stream");
   }
 
@@ -104,11 +110,17 @@ final class BodyGate extends HttpFilter {
     return request.getContentLengthLong() > 0 || request.getHeader("Transfer-Encoding") != null;
   }
 
-  /** Whether the query is text. It is read here once, so that nothing behind fails over it. */
+  /** Whether the query is UTF-8 text, so that nothing behind fails over it. */
   private static boolean isReadable(HttpServletRequest request) {
+    if (request.getQueryString() == null) {
+      return true;
+    }
+    Charset bytes = StandardCharsets.ISO_8859_1;
     try {
-      return request.getQueryString() == null || Queries.isText(request.getQueryString());
-    } catch (IllegalArgumentException notText) {
+      byte[] decoded = UriUtils.decode(request.getQueryString(), bytes).getBytes(bytes);
+      StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(decoded));
+      return true;
+    } catch (IllegalArgumentException | CharacterCodingException notText) {
       return false;
     }
   }

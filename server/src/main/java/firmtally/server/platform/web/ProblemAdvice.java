@@ -77,8 +77,9 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
   /** The one writer is held for longer than somebody waits for it. */
   @ExceptionHandler
   ResponseEntity<ProblemDetail> busy(CannotCreateTransactionException e) {
-    if (storage.noticed(e).isPresent()) {
-      return cannotKeep(storage.noticed(e).orElseThrow());
+    Optional<String> notKept = storage.noticed(e);
+    if (notKept.isPresent()) {
+      return cannotKeep(notKept.get());
     }
     return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
         .header(HttpHeaders.RETRY_AFTER, "5")
