@@ -760,3 +760,23 @@ CREATE TABLE job_day (job TEXT PRIMARY KEY, day TEXT NOT NULL) STRICT, WITHOUT R
 
 -- One index for the palette: every record that has a name or number.
 CREATE VIRTUAL TABLE search_index USING fts5(kind UNINDEXED, record_id UNINDEXED, number, words, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');
+-- The names of accounts (even rowids) and of enquiries (odd ones), half of which is the id: for telling who may be the same.
+CREATE VIRTUAL TABLE name_index USING fts5(name, tokenize = "unicode61 remove_diacritics 2", prefix = '3');
+-- How common a word is in names.
+CREATE VIRTUAL TABLE name_words USING fts5vocab(name_index, row);
+
+CREATE TRIGGER account_named AFTER INSERT ON account BEGIN
+  INSERT INTO name_index (rowid, name) VALUES (new.id * 2, new.name);
+END;
+CREATE TRIGGER account_renamed AFTER UPDATE OF name ON account WHEN new.name <> old.name BEGIN
+  UPDATE name_index SET name = new.name WHERE rowid = new.id * 2;
+END;
+CREATE TRIGGER enquiry_named AFTER INSERT ON enquiry_row BEGIN
+  INSERT INTO name_index (rowid, name) VALUES (new.id * 2 + 1, new.name);
+END;
+CREATE TRIGGER enquiry_renamed AFTER UPDATE OF name ON enquiry_row WHEN new.name <> old.name BEGIN
+  UPDATE name_index SET name = new.name WHERE rowid = new.id * 2 + 1;
+END;
+CREATE TRIGGER enquiry_unnamed AFTER DELETE ON enquiry_row BEGIN
+  DELETE FROM name_index WHERE rowid = old.id * 2 + 1;
+END;

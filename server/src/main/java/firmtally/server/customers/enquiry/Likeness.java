@@ -26,7 +26,6 @@ import org.springframework.stereotype.Component;
 @Component
 class Likeness {
   private static final double NEAR = 0.9;
-  private static final int PREFIX = 3;
   private static final int MOST = 6;
   private static final JaroWinklerSimilarity SIMILARITY = new JaroWinklerSimilarity();
 
@@ -59,15 +58,8 @@ class Likeness {
       return email.strip().toLowerCase(Locale.ROOT);
     }
 
-    /** What to match for names of which a word begins alike; blank where the name is too short. */
-    private String words() {
-      String plain = plain(name);
-      return plain.length() < PREFIX
-          ? ""
-          : Arrays.stream(plain.split(" "))
-              .filter(word -> word.length() >= PREFIX)
-              .map(word -> "\"" + word.substring(0, PREFIX) + "\"*")
-              .collect(Collectors.joining(" OR "));
+    private NameWords words() {
+      return NameWords.of(plain(name));
     }
   }
 
@@ -88,9 +80,11 @@ class Likeness {
   private List<List<Like>> find(List<Asked> asked, Optional<EnquiryId> exceptEnquiry) {
     Map<String, List<Key>> byEmail = store.byEmail(given(asked, Asked::mail));
     Map<String, List<Key>> byPhone = store.byPhone(given(asked, Asked::phone));
-    Map<String, List<Key>> byWords = store.byWords(given(asked, Asked::words));
+    Map<NameWords, List<Key>> byWords = byWords(asked);
     Set<Key> keys = new HashSet<>();
-    Stream.of(byEmail, byPhone, byWords).forEach(found -> found.values().forEach(keys::addAll));
+    Stream.of(byEmail, byPhone, byWords)
+        .flatMap(found -> found.values().stream())
+        .forEach(keys::addAll);
     exceptEnquiry.map(RecordId::of).ifPresent(id -> keys.remove(new Key("enquiry", id)));
     Map<Key, LikenessStore.Known> known = store.known(keys);
     return asked.stream()
@@ -110,6 +104,26 @@ class Likeness {
                   .toList();
             })
         .toList();
+  }
+
+  /** Whose names share what is telling in those asked for, by the words of the name. */
+  private Map<NameWords, List<Key>> byWords(List<Asked> asked) {
+    Set<NameWords> names = asked.stream().map(Asked::words).collect(Collectors.toSet());
+    Map<String, Long> common =
+        store.counts(names.stream().flatMap(n -> n.starts().stream()).collect(Collectors.toSet()));
+    Map<NameWords, Set<String>> queries =
+        names.stream().collect(Collectors.toMap(n -> n, n -> n.queries(common)));
+    Map<String, List<Key>> found =
+        store.byWords(queries.values().stream().flatMap(Set::stream).collect(Collectors.toSet()));
+    return names.stream()
+        .collect(
+            Collectors.toMap(
+                n -> n,
+                n ->
+                    queries.get(n).stream()
+                        .flatMap(query -> found.getOrDefault(query, List.of()).stream())
+                        .distinct()
+                        .toList()));
   }
 
   private static Set<String> given(List<Asked> asked, Function<Asked, String> what) {

@@ -26,11 +26,18 @@ class LikenessStore {
   /** The best of each question by themselves, so that a common word does not crowd out the rest. */
   private static final String BY_WORDS =
       """
-      SELECT asked.value AS asked, hit.value ->> 0 AS record, hit.value ->> 1 AS id
+      SELECT asked.value AS asked, CASE hit.value % 2 WHEN 0 THEN 'account' ELSE 'enquiry' END AS record, hit.value / 2 AS id
       FROM json_each(:queries) asked, json_each((
-        SELECT json_group_array(json_array(kind, record_id)) FROM (
-          SELECT kind, record_id FROM search_index
-          WHERE search_index MATCH asked.value AND kind IN ('account', 'enquiry') ORDER BY rank LIMIT 60))) hit
+        SELECT json_group_array(rowid) FROM (
+          SELECT rowid FROM name_index WHERE name_index MATCH asked.value ORDER BY rank LIMIT 60))) hit
+      """;
+
+  private static final String COUNTS =
+      """
+      SELECT asked.value AS start, (
+        SELECT COALESCE(SUM(w.doc), 0) FROM name_words w
+        WHERE w.term >= asked.value AND w.term < asked.value || char(1114111)) AS records
+      FROM json_each(:starts) asked
       """;
 
   private static final String KNOWN =
@@ -96,6 +103,16 @@ class LikenessStore {
         ? Map.of()
         : byAsked(sql.sql(BY_WORDS).param("queries", JsonList.of(queries)).query(Hit.class).list());
   }
+
+  /** How many names have a word that begins as given, by the beginning. */
+  Map<String, Long> counts(Collection<String> starts) {
+    return starts.isEmpty()
+        ? Map.of()
+        : sql.sql(COUNTS).param("starts", JsonList.of(starts)).query(Count.class).list().stream()
+            .collect(Collectors.toMap(Count::start, Count::records));
+  }
+
+  private record Count(String start, long records) {}
 
   private static Map<String, List<Key>> byAsked(List<Hit> hits) {
     return hits.stream()

@@ -157,11 +157,11 @@ class AssignmentServiceTest {
     AssignmentService.Tried hit =
         assignment.tried(rules, new AssignmentService.Sample("24103", null, null, null));
     assertThat(hit.rule()).isEqualTo(1);
-    assertThat(hit.why()).isEqualTo("Rule 1, North, gives it to ann, whose turn it is.");
+    assertThat(hit.why()).isEqualTo("Rule 1, North, assigns it to ann, next in turn.");
     AssignmentService.Tried none =
         assignment.tried(rules, new AssignmentService.Sample("80331", null, null, null));
     assertThat(none.rule()).isNull();
-    assertThat(none.why()).isEqualTo("No rule means it; it goes to caretaker.");
+    assertThat(none.why()).isEqualTo("No rule matches; it goes to caretaker.");
     assertThat(assignment.rules().get(0).parts())
         .extracting(AssignmentService.Part::given)
         .containsExactly(0L, 0L);
