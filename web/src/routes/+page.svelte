@@ -18,11 +18,11 @@
   let asking = $state(false);
   let at = $state(0);
   const REASON: Record<string, string> = {
-    'quote-expiring': 'quote runs out',
+    'quote-expiring': 'quote expiring',
     hold: 'order on hold',
-    'no-activity-planned': 'no next step planned',
-    'past-expected-close': 'past its close',
-    'no-contact': 'silent for two weeks',
+    'no-activity-planned': 'no activity planned',
+    'past-expected-close': 'past expected close',
+    'no-contact': 'no contact for 14 days',
     'new-enquiry': 'new enquiry'
   };
   const TONE: Record<string, string> = {
@@ -56,22 +56,22 @@
     document.querySelectorAll<HTMLElement>('[data-row] a')[at]?.focus();
   }
   offer(() => [
-    { label: 'The next row', keys: 'j', run: () => go(at + 1) },
-    { label: 'The row before', keys: 'k', run: () => go(at - 1) },
-    { label: 'Do what the row asks for', keys: 'x', run: () => start(rows[at]) }
+    { label: 'Next row', keys: 'j', run: () => go(at + 1) },
+    { label: 'Previous row', keys: 'k', run: () => go(at - 1) },
+    { label: 'Do this row’s action', keys: 'x', run: () => start(rows[at]) }
   ]);
 </script>
 
 <svelte:head><title>Day sheet · Firm Tally</title></svelte:head>
 <div class="page">
-  <h1>What to do now</h1>
+  <h1>Today, most money first</h1>
   <Notice refusal={refusalOf(sheet)} />
   {#if sheet.data}
     <div class="two">
-      <table class="ledger" aria-label="What to do">
+      <table class="ledger" aria-label="To do">
         <thead>
           <tr
-            ><th>Why</th><th>What</th><th>Account</th><th class="figure">Due</th><th class="figure"
+            ><th>Reason</th><th>Subject</th><th>Account</th><th class="figure">Due</th><th class="figure"
               >At stake</th
             ><th><span class="sr-only">Do</span></th></tr
           >
@@ -93,14 +93,14 @@
               <td class="figure">
                 {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
                 {:else}<a href={placeOf(row.record, row.id, row.number)}
-                    >{row.kind === 'new-enquiry' ? 'Work it' : row.kind === 'hold' ? 'Look at it' : 'Open'}</a
+                    >{row.kind === 'new-enquiry' ? 'Open' : row.kind === 'hold' ? 'Review' : 'Open'}</a
                   >{/if}
               </td>
             </tr>
           {:else}
             <tr
               ><td colspan="6" class="quiet"
-                >Nothing is due. <a href="/opportunities">Open an opportunity</a> and plan its next step.</td
+                >Nothing is due today. <a href="/opportunities">Open an opportunity</a> and plan its next activity.</td
               ></tr
             >
           {/each}
@@ -108,7 +108,7 @@
         {#if sheet.data.total > rows.length}<tfoot
             ><tr
               ><td colspan="6" class="heed"
-                >The {rows.length} weightiest of {sheet.data.total}; the rest comes up as these are done.</td
+                >The largest {rows.length} of {sheet.data.total}; the rest follow as these are done.</td
               ></tr
             ></tfoot
           >{/if}
@@ -116,7 +116,7 @@
       <div>
         <Period period={sheet.data.period} />
         {#if session.manages}<p class="neglect">
-            <a href="/opportunities?as=list&attention=any&group=owner">What is neglected, by rep</a>
+            <a href="/opportunities?as=list&attention=any&group=owner">Needs attention, by rep</a>
           </p>{/if}
       </div>
     </div>
@@ -137,7 +137,7 @@
   }
   small {
     display: block;
-    font-size: 11.5px;
+    font-size: var(--type-small);
     line-height: 1.2;
   }
   .neglect {

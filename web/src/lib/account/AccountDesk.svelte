@@ -39,10 +39,10 @@
   const overdue = $derived(a.openItems.filter((i) => i.overdue));
   const TABS = $derived([
     { key: 'business', label: 'Business' },
-    { key: 'bought', label: 'Bought', mark: String(a.items.length) },
-    { key: 'steps', label: 'Steps', mark: String(planned.length) },
+    { key: 'bought', label: 'Purchase history', mark: String(a.items.length) },
+    { key: 'steps', label: 'Activities', mark: String(planned.length) },
     { key: 'files', label: 'Files', ...(a.files.length ? { mark: String(a.files.length) } : {}) },
-    { key: 'log', label: 'Log' }
+    { key: 'log', label: 'History' }
   ]);
 
   function openOne(event: SubmitEvent) {
@@ -60,7 +60,7 @@
     session.sells
       ? [
           { label: 'New opportunity', keys: 'n', run: () => (opening = true) },
-          ...(a.mayChange ? [{ label: 'Change the account', keys: 'e', run: () => (changing = true) }] : [])
+          ...(a.mayChange ? [{ label: 'Edit account', keys: 'e', run: () => (changing = true) }] : [])
         ]
       : []
   );
@@ -69,8 +69,7 @@
 <div class="head">
   <h1>{a.name}</h1>
   <Verdict tone={a.stopped ? 'bad' : 'quiet'}>{a.stopped ? 'credit stopped' : a.status}</Verdict>
-  {#if a.mayChange && session.sells}<button class="act" onclick={() => (changing = true)}>Change…</button
-    >{/if}
+  {#if a.mayChange && session.sells}<button class="act" onclick={() => (changing = true)}>Edit…</button>{/if}
   {#if session.sells}<button class="act main" onclick={() => (opening = true)}
       ><Icon name="plus" size={13} />New opportunity</button
     >{/if}
@@ -83,12 +82,12 @@
   {#if a.industry}<span>{a.industry}</span>{/if}
   <span>price group <b>{a.priceGroup ? words(a.priceGroup) : 'none'}</b></span>
   <span>terms <b>{a.termsDays} days</b></span>
-  {#if a.poNumberRequired}<span class="heed">orders by number only</span>{/if}
+  {#if a.poNumberRequired}<span class="heed">PO number required</span>{/if}
   <span>{a.owner}</span>
 </div>
 {#each a.notes.filter((n) => n.pinned) as note (note.id)}<p class="pinned">{note.words}</p>{/each}
-<dl class="before leaf" aria-label="Before a call">
-  <dt>Bought</dt>
+<dl class="before leaf" aria-label="Summary">
+  <dt>Purchases</dt>
   <dd>
     <b>{figure(a.bought.amount)}</b><small>{a.bought.orders} orders, last {day(a.bought.lastOn)}</small>
   </dd>
@@ -112,13 +111,13 @@
   <dt>Next</dt>
   <dd>
     <b class:bad={planned[0] !== undefined && planned[0].due < today}>{day(planned[0]?.due)}</b><small
-      >{planned[0] ? `${planned[0].kind}: ${planned[0].subject}` : 'nothing planned'}</small
+      >{planned[0] ? `${planned[0].kind}: ${planned[0].subject}` : 'no activity planned'}</small
     >
   </dd>
 </dl>
 <div class="two">
   <div>
-    <Tabs tabs={TABS} bind:chosen={shown} label="What of it" />
+    <Tabs tabs={TABS} bind:chosen={shown} label="Account sections" />
     {#if shown === 'business'}
       <table class="ledger" aria-label="Opportunities">
         <thead
@@ -141,14 +140,14 @@
                 >{day(row.closedOn ?? row.expectedClose)}</td
               >
             </tr>
-          {:else}<tr><td colspan="7" class="quiet">None that you see. Press n to open one.</td></tr>{/each}
+          {:else}<tr><td colspan="7" class="quiet">No opportunities. Press n to create one.</td></tr>{/each}
         </tbody>
       </table>
       {#if a.papers.length > 0}
         <table class="ledger papers" aria-label="Quotes, orders and agreements">
           <thead
             ><tr
-              ><th>Paper</th><th>About</th><th>State</th><th class="figure">Day</th><th class="figure"
+              ><th>Document</th><th>Subject</th><th>State</th><th class="figure">Day</th><th class="figure"
                 >Value</th
               ></tr
             ></thead
@@ -165,7 +164,7 @@
         </table>
       {/if}
     {:else if shown === 'bought'}
-      <table class="ledger" aria-label="What was bought">
+      <table class="ledger" aria-label="Purchase history">
         <thead
           ><tr
             ><th>Product</th><th>Description</th><th class="figure">Times</th><th class="figure">Quantity</th
@@ -181,7 +180,7 @@
                 >{figure(item.total)}</td
               ><td class="figure">{figure(item.lastPrice)}</td><td class="figure">{day(item.lastOn)}</td></tr
             >
-          {:else}<tr><td colspan="6" class="quiet">Nothing yet.</td></tr>{/each}
+          {:else}<tr><td colspan="6" class="quiet">No purchases yet.</td></tr>{/each}
         </tbody>
       </table>
     {:else if shown === 'steps'}
@@ -214,18 +213,18 @@
             >{day(item.due)}{item.overdue ? ', overdue' : ''}</span
           ><b class="figure">{figure(item.balance)}</b>
         </p>
-      {:else}<p class="quiet">Nothing is open.</p>{/each}
+      {:else}<p class="quiet">No open items.</p>{/each}
     </div>
   </div>
 </div>
 <Ask bind:open={opening} title="New opportunity for {a.name}">
   <form onsubmit={openOne}>
-    <Field label="What is it about" name="title" bind:value={title} problem={acts.at('title')} focus />
+    <Field label="Title" name="title" bind:value={title} problem={acts.at('title')} focus />
     <Notice refusal={acts.refusal} />
-    <p class="gap"><button class="act main">Open it</button></p>
+    <p class="gap"><button class="act main">Create</button></p>
   </form>
 </Ask>
-<Ask bind:open={changing} title="Change {a.name}" wide>
+<Ask bind:open={changing} title="Edit {a.name}" wide>
   <AccountForm
     {a}
     onChange={async () => {
@@ -251,18 +250,18 @@
     margin: 12px 0;
   }
   .before dt {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   .before dd b {
     display: block;
-    font-size: 16px;
+    font-size: var(--type-lead);
     font-weight: 560;
     font-variant-numeric: tabular-nums;
   }
   .before small {
     display: block;
-    font-size: 11.5px;
+    font-size: var(--type-small);
     color: var(--stone);
     overflow: hidden;
     text-overflow: ellipsis;
@@ -289,7 +288,7 @@
     display: grid;
     grid-template-columns: 1fr auto;
     gap: 1px 10px;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   .pad :global(dd) {
     text-align: right;

@@ -26,7 +26,7 @@
     ['industry', 'Industry'],
     ['street', 'Street'],
     ['postal', 'Postal code'],
-    ['town', 'Place'],
+    ['town', 'Town'],
     ['email', 'Email'],
     ['phone', 'Phone']
   ] as const;
@@ -56,14 +56,14 @@
       problem={acts.at('priceGroup')}
     />
     <Field
-      label="Payment terms in days"
+      label="Payment terms (days)"
       name="termsDays"
       bind:value={form.termsDays}
       problem={acts.at('termsDays')}
     />
   {/if}
   <label class="whole"
-    ><input type="checkbox" bind:checked={form.poNumberRequired} /> Orders only with the customer’s order number</label
+    ><input type="checkbox" bind:checked={form.poNumberRequired} /> PO number required</label
   >
   <div class="whole">
     <Notice refusal={acts.refusal} />

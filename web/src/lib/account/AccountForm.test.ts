@@ -31,7 +31,7 @@ describe('an account as typed', () => {
   it('is saved over the version it was opened with', async () => {
     const onChange = vi.fn();
     within(AccountForm, { a: ACCOUNT, onChange });
-    const town = screen.getByLabelText('Place');
+    const town = screen.getByLabelText('Town');
     await userEvent.clear(town);
     await userEvent.type(town, 'Oxbarrow');
     await userEvent.click(screen.getByRole('checkbox'));
@@ -53,7 +53,7 @@ describe('an account as typed', () => {
     expect(screen.queryByLabelText('Price group')).toBeNull();
     within(AccountForm, { a: { ...ACCOUNT, mayChangeTerms: true }, onChange: vi.fn() });
     expect(screen.getByLabelText('Price group')).toHaveValue('');
-    expect(screen.getByLabelText('Payment terms in days')).toHaveValue('30');
+    expect(screen.getByLabelText('Payment terms (days)')).toHaveValue('30');
   });
 
   it('keeps what was typed when it is refused', async () => {

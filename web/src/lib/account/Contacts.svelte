@@ -68,16 +68,16 @@
       >{[c.phone, c.email, c.channel ? 'by ' + c.channel : '', c.hours].filter(Boolean).join(' · ')}</span
     >
   </p>
-{:else}<p class="quiet">Nobody yet.</p>{/each}
+{:else}<p class="quiet">No contacts yet.</p>{/each}
 
-<Ask bind:open={asking} title={changing ? changing.name : 'A contact'}>
+<Ask bind:open={asking} title={changing ? changing.name : 'New contact'}>
   <form onsubmit={save}>
     <Field label="Name" name="name" bind:value={form.name} problem={acts.at('name')} focus />
-    <Field label="What they do" name="role" bind:value={form.role} problem={acts.at('role')} />
+    <Field label="Job title" name="role" bind:value={form.role} problem={acts.at('role')} />
     <Field label="Phone" name="phone" bind:value={form.phone} problem={acts.at('phone')} />
     <Field label="Email" name="email" bind:value={form.email} problem={acts.at('email')} />
     <Choice
-      label="Best reached by"
+      label="Preferred channel"
       name="channel"
       bind:value={form.channel}
       options={[
@@ -102,7 +102,7 @@
   }
   p {
     padding: 2px 0;
-    font-size: 12.5px;
+    font-size: var(--type-small);
     overflow-wrap: anywhere;
   }
   span {

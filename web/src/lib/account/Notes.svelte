@@ -41,15 +41,15 @@
     {note.words}
     <span class="quiet"
       >{note.person}, {day(note.at)}
-      <button class="plain" onclick={() => pin(note)}>{note.pinned ? 'Let loose' : 'Pin'}</button></span
+      <button class="plain" onclick={() => pin(note)}>{note.pinned ? 'Unpin' : 'Pin'}</button></span
     >
   </p>
-{:else}<p class="quiet">None yet.</p>{/each}
+{:else}<p class="quiet">No notes yet.</p>{/each}
 <form onsubmit={add}>
   <input
     class="box"
     aria-label="Note"
-    placeholder="What to know before a call"
+    placeholder="Note"
     bind:value={words}
     aria-invalid={acts.at('words') ? 'true' : undefined}
   />
@@ -61,7 +61,7 @@
 <style>
   p {
     padding: 3px 0;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   p.pinned {
     border-left: 3px solid var(--brass);
@@ -75,6 +75,6 @@
     margin-top: 6px;
   }
   label {
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
 </style>

@@ -29,7 +29,7 @@ describe('what is kept with an account', () => {
     render(Contacts, { account: 4, contacts: [ada], mayAdd: true, mayChange: true, onChange });
     expect(screen.getByText('555 · ada@x.example · by phone · after two')).toBeInTheDocument();
     await userEvent.click(screen.getByRole('button', { name: 'Ada Fallow' }));
-    const role = await screen.findByRole('textbox', { name: 'What they do' });
+    const role = await screen.findByRole('textbox', { name: 'Job title' });
     await userEvent.clear(role);
     await userEvent.type(role, 'decides');
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
@@ -42,7 +42,7 @@ describe('what is kept with an account', () => {
   it('is a contact that only some may add', () => {
     render(Contacts, { account: 4, contacts: [], mayAdd: false, mayChange: false, onChange: vi.fn() });
     expect(screen.queryByRole('button')).toBeNull();
-    expect(screen.getByText('Nobody yet.')).toBeInTheDocument();
+    expect(screen.getByText('No contacts yet.')).toBeInTheDocument();
   });
 
   it('is a note that is pinned from the start, and let loose', async () => {
@@ -59,7 +59,7 @@ describe('what is kept with an account', () => {
       params: { path: { id: 4 } },
       body: { words: 'Ask for the ramp.', pinned: true }
     });
-    await userEvent.click(screen.getByRole('button', { name: 'Let loose' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Unpin' }));
     expect(calls.PUT).toHaveBeenCalledWith('/api/accounts/{id}/notes/{note}', {
       params: { path: { id: 4, note: 8 } },
       body: { pinned: false }
@@ -81,7 +81,7 @@ describe('what is kept with an account', () => {
       'href',
       '/api/records/account/4/files/5'
     );
-    await userEvent.click(screen.getByRole('button', { name: 'Take off' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove' }));
     expect(calls.DELETE).toHaveBeenCalledWith('/api/records/{kind}/{id}/files/{file}', {
       params: { path: { kind: 'account', id: 4, file: 5 } }
     });

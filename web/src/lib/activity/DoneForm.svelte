@@ -39,9 +39,9 @@
 </script>
 
 <form onsubmit={finish}>
-  <Field label="What came of it" name="outcome" bind:value={outcome} rows={3} focus />
+  <Field label="Outcome" name="outcome" bind:value={outcome} rows={3} focus />
   <fieldset>
-    <legend>Next; leave it empty for none</legend>
+    <legend>Next activity (optional)</legend>
     <StepFields bind:step refusal={acts.refusal} prefix="next." />
   </fieldset>
   <Notice refusal={acts.refusal} />
@@ -55,7 +55,7 @@
     gap: 12px;
   }
   legend {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
     margin-bottom: 3px;
   }

@@ -33,8 +33,8 @@
   >
   <input
     class="box what"
-    aria-label={step.kind === 'note' ? 'Note' : 'Next step'}
-    placeholder={step.kind === 'note' ? 'Note' : 'Next step'}
+    aria-label={step.kind === 'note' ? 'Note' : 'Next activity'}
+    placeholder={step.kind === 'note' ? 'Note' : 'Next activity'}
     bind:value={step.subject}
     aria-invalid={refusal?.at(prefix + 'subject') ? 'true' : undefined}
   />
@@ -47,7 +47,7 @@
       aria-invalid={refusal?.at(prefix + 'due') ? 'true' : undefined}
     />
     <input class="box time" aria-label="Time" placeholder="time" bind:value={step.time} />
-    <select class="box who" aria-label="Whose" bind:value={step.personId}>
+    <select class="box who" aria-label="Owner" bind:value={step.personId}>
       <option value={0}>{session.me?.name ?? 'me'}</option>
       {#each people.data?.filter((p) => p.id !== session.me?.id) ?? [] as p (p.id)}
         <option value={p.id}>{p.name}</option>
@@ -81,6 +81,6 @@
     max-width: 130px;
   }
   p {
-    font-size: 12px;
+    font-size: var(--type-small);
   }
 </style>

@@ -70,9 +70,9 @@
   }
 </script>
 
-<section aria-label="Next steps">
+<section aria-label="Activities">
   <h2>
-    Next steps {#if wanted && open.length === 0}<span class="bad">none is planned</span>{/if}
+    Activities {#if wanted && open.length === 0}<span class="bad">none is planned</span>{/if}
   </h2>
   {#each open as a (a.id)}
     <div class="step">
@@ -114,7 +114,7 @@
     <p>
       <span class="quiet">{day(a.closedAt)}{a.doneAt ? '' : ', not done'}</span>
       {a.kind}: {a.subject}{a.outcome ? ' – ' + a.outcome : ''} <span class="quiet">{a.person}</span>
-      {#if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}>Not done</button
+      {#if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}>Reopen</button
         >{/if}
     </p>
   {/each}
@@ -134,7 +134,7 @@
   }
   p,
   .step {
-    font-size: 12.5px;
+    font-size: var(--type-small);
     padding: 2px 0;
   }
   .step {

@@ -71,9 +71,9 @@ describe('steps of a record', () => {
 
   it('plans for a colleague at a time', async () => {
     shown();
-    await userEvent.type(screen.getByRole('textbox', { name: 'Next step' }), 'Meet the builder');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Next activity' }), 'Meet the builder');
     await userEvent.type(screen.getByRole('textbox', { name: 'Time' }), '10:30');
-    await userEvent.selectOptions(await screen.findByRole('combobox', { name: 'Whose' }), 'Nils Amsel');
+    await userEvent.selectOptions(await screen.findByRole('combobox', { name: 'Owner' }), 'Nils Amsel');
     await userEvent.click(screen.getByRole('button', { name: 'Plan' }));
     const [, asked] = calls.POST.mock.calls[0] as [string, { body: unknown }];
     expect(asked.body).toMatchObject({ subject: 'Meet the builder', time: '10:30', personId: 3 });
@@ -108,7 +108,7 @@ describe('steps of a record', () => {
       ]
     });
     expect(screen.getByText(/Talked\./)).toBeInTheDocument();
-    const back = screen.getAllByRole('button', { name: 'Not done' });
+    const back = screen.getAllByRole('button', { name: 'Reopen' });
     expect(back).toHaveLength(1);
     await userEvent.click(back[0] as HTMLElement);
     expect(calls.POST).toHaveBeenCalledWith('/api/activities/{id}/undone', { params: { path: { id: 4 } } });

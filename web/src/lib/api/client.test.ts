@@ -22,11 +22,11 @@ describe('asking the server', () => {
 
   it('names each field of a refusal', async () => {
     const refused = await refusal(422, {
-      title: 'Something in the input is not in order',
-      problems: [{ at: 'name', message: 'This must not be empty.' }]
+      title: 'Some entries are not valid',
+      problems: [{ at: 'name', message: 'Required.' }]
     });
-    expect(refused.message).toBe('Something in the input is not in order');
-    expect(refused.at('name')).toBe('This must not be empty.');
+    expect(refused.message).toBe('Some entries are not valid');
+    expect(refused.at('name')).toBe('Required.');
     expect(refused.at('other')).toBeUndefined();
     expect(refused.isConflict).toBe(false);
   });

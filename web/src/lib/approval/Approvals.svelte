@@ -30,8 +30,8 @@
   }
 
   function says(answer: string | null) {
-    if (answer === 'yes') return stale ? 'signed off for earlier lines' : 'signed off';
-    return answer === 'no' ? 'not signed off' : answer ? 'no longer asked' : 'sign-off asked';
+    if (answer === 'yes') return stale ? 'sign-off no longer valid: the lines changed' : 'signed off';
+    return answer === 'no' ? 'declined' : answer ? 'withdrawn' : 'sign-off requested';
   }
 </script>
 
@@ -43,7 +43,7 @@
       <span class="quiet"
         >{a.askedByName}, {day(a.askedAt)}{a.why ? `: ${a.why}` : ''}{a.answeredByName
           ? ` · ${a.answeredByName}, ${day(a.answeredAt)}${a.comment ? `: ${a.comment}` : ''}`
-          : ` · waits for the ${words(a.role)}`}</span
+          : ` · waiting for the ${words(a.role)}`}</span
       >
     </p>
     {#if mayAnswer}
@@ -53,10 +53,10 @@
           answer(a.id, true);
         }}
       >
-        <Field label="A word to it" name="comment" bind:value={comment} problem={acts.at('comment')} />
+        <Field label="Comment" name="comment" bind:value={comment} problem={acts.at('comment')} />
         <button class="act main" disabled={acts.busy}>Sign off</button>
         <button type="button" class="act" disabled={acts.busy} onclick={() => answer(a.id, false)}
-          >Say no</button
+          >Decline</button
         >
       </form>
     {/if}

@@ -35,10 +35,10 @@ describe('what was asked of a manager', () => {
   });
 
   it.each([
-    [null, 'sign-off asked'],
+    [null, 'sign-off requested'],
     ['yes', 'signed off'],
-    ['no', 'not signed off'],
-    ['cleared', 'no longer asked']
+    ['no', 'declined'],
+    ['cleared', 'withdrawn']
   ])('after the answer %s reads "%s"', (answer, words) => {
     within(Approvals, { asked: [asked(answer)], stale: false, onChange: vi.fn() });
     expect(screen.getByText(words)).toBeInTheDocument();
@@ -47,19 +47,19 @@ describe('what was asked of a manager', () => {
 
   it('says that it was for other lines than those of now', () => {
     within(Approvals, { asked: [asked('yes')], stale: true, onChange: vi.fn() });
-    expect(screen.getByText('signed off for earlier lines')).toBeInTheDocument();
+    expect(screen.getByText('sign-off no longer valid: the lines changed')).toBeInTheDocument();
   });
 
   it('says for whom it waits, and leaves the answer to them', () => {
     within(Approvals, { asked: [asked(null)], stale: false, onChange: vi.fn() });
-    expect(screen.getByText(/waits for the manager/)).toBeInTheDocument();
+    expect(screen.getByText(/waiting for the manager/)).toBeInTheDocument();
     expect(screen.queryByRole('button', { name: 'Sign off' })).toBeNull();
   });
 
   it('is answered with a word to it', async () => {
     const onChange = vi.fn();
     within(Approvals, { asked: [asked(null, true)], stale: false, onChange });
-    await userEvent.type(screen.getByLabelText('A word to it'), 'Go ahead');
+    await userEvent.type(screen.getByLabelText('Comment'), 'Go ahead');
     await userEvent.click(screen.getByRole('button', { name: 'Sign off' }));
     await vi.waitFor(() => expect(onChange).toHaveBeenCalled());
     expect(calls.POST).toHaveBeenCalledWith('/api/approvals/{id}/answer', {
@@ -69,11 +69,11 @@ describe('what was asked of a manager', () => {
   });
 
   it('wants a reason for a no, and says so at the field', async () => {
-    calls.POST.mockResolvedValueOnce(refused(['comment', 'This must not be empty.']));
+    calls.POST.mockResolvedValueOnce(refused(['comment', 'Required.']));
     const onChange = vi.fn();
     within(Approvals, { asked: [asked(null, true)], stale: false, onChange });
-    await userEvent.click(screen.getByRole('button', { name: 'Say no' }));
-    expect(await screen.findByText('This must not be empty.')).toBeInTheDocument();
+    await userEvent.click(screen.getByRole('button', { name: 'Decline' }));
+    expect(await screen.findByText('Required.')).toBeInTheDocument();
     expect(onChange).not.toHaveBeenCalled();
   });
 });

@@ -60,11 +60,11 @@
 <style>
   label {
     display: block;
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
     margin-bottom: 2px;
   }
   .bad {
-    font-size: 12px;
+    font-size: var(--type-small);
   }
 </style>

@@ -37,7 +37,7 @@
       </p>{/if}
   {/if}
   <div class="scroll">
-    <table class="ledger" aria-label="What becomes of open worksheets">
+    <table class="ledger" aria-label="Effect on open worksheets">
       <thead
         ><tr
           ><th>Worksheet</th><th class="figure">Net</th><th class="figure">New net</th><th class="figure"
@@ -60,8 +60,7 @@
             >
           </tr>
         {:else}<tr
-            ><td colspan="6" class="quiet"
-              >{places.length ? 'Working out…' : 'None: nothing open changes.'}</td
+            ><td colspan="6" class="quiet">{places.length ? 'Loading…' : 'No open worksheet changes.'}</td
             ></tr
           >{/each}
       </tbody>

@@ -8,8 +8,8 @@
     ['/catalogue/rules', 'Price rules'],
     ['/catalogue/templates', 'Kits and templates'],
     ['/catalogue/sizes', 'Sizes'],
-    ['/catalogue/assortments', 'Customer ranges'],
-    ['/catalogue/prices', 'Change prices'],
+    ['/catalogue/assortments', 'Customer assortments'],
+    ['/catalogue/prices', 'Price update'],
     ['/catalogue/files', 'Files']
   ] as const;
 </script>

@@ -50,7 +50,7 @@
     <Field label="Product" name="tester-product" bind:value={form.product} problem={acts.at('product')} />
     <Field label="Quantity" name="tester-quantity" bind:value={form.quantity} problem={acts.at('quantity')} />
     <Field label="On" name="tester-day" type="date" bind:value={form.day} problem={acts.at('day')} />
-    <button class="act main" disabled={acts.busy}>Find the price</button>
+    <button class="act main" disabled={acts.busy}>Test price</button>
   </form>
   {#if acts.refusal && acts.refusal.problems.length === 0}<Notice refusal={acts.refusal} />{/if}
   {#if answer}
@@ -91,7 +91,7 @@
     padding-top: 8px;
   }
   .price b {
-    font-size: 19px;
+    font-size: var(--type-head);
     margin-right: 8px;
   }
 </style>

@@ -42,11 +42,11 @@
     ['listPrice', 'List price'],
     ['unitCost', 'Cost'],
     ['taxPercent', 'Tax %'],
-    ['leadDays', 'Lead time, days'],
-    ['stock', 'On hand; nothing for what is not stocked'],
+    ['leadDays', 'Lead time (days)'],
+    ['stock', 'On hand (optional)'],
     ['onOrder', 'On order'],
-    ['everyMonths', 'Plan: charged every … months'],
-    ['termMonths', 'Plan: over … months']
+    ['everyMonths', 'Billed every … months (optional)'],
+    ['termMonths', 'Term in months (optional)']
   ] as const;
 
   function save(event: SubmitEvent) {
@@ -79,14 +79,14 @@
       {...name === 'family' ? { list: 'families' } : {}}
     />
   {/each}
-  <label class="sale"><input type="checkbox" bind:checked={active} /> On sale: found while quoting</label>
+  <label class="sale"><input type="checkbox" bind:checked={active} /> Active (can be quoted)</label>
   <datalist id="families"
     >{#each families as family (family)}<option value={family}></option>{/each}</datalist
   >
   <div class="foot">
     <Notice refusal={acts.refusal} />
-    <button class="act main" disabled={acts.busy}>{product ? 'Save it' : 'Add it'}</button>
-    {#if product}<span class="quiet">Open worksheets with it are worked out anew.</span>{/if}
+    <button class="act main" disabled={acts.busy}>{product ? 'Save' : 'Add'}</button>
+    {#if product}<span class="quiet">Open worksheets with this product are recalculated.</span>{/if}
   </div>
 </form>
 

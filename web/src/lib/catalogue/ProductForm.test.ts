@@ -28,13 +28,13 @@ describe('a product as typed', () => {
   it('names each thing that is wrong beneath its field', async () => {
     const onDone = vi.fn();
     calls.POST.mockResolvedValueOnce(
-      refused(['code', 'There is a product of this code already.'], ['unitCost', 'This must not be empty.'])
+      refused(['code', 'There is already a product with this code.'], ['unitCost', 'Required.'])
     );
     within(ProductForm, { families: [], onDone });
     await userEvent.type(screen.getByLabelText('Code'), 'BS-15');
     await userEvent.click(screen.getByRole('button', { name: /Add/ }));
-    expect(await screen.findByText('There is a product of this code already.')).toBeInTheDocument();
-    expect(screen.getByText('This must not be empty.')).toBeInTheDocument();
+    expect(await screen.findByText('There is already a product with this code.')).toBeInTheDocument();
+    expect(screen.getByText('Required.')).toBeInTheDocument();
     expect(screen.getByLabelText('Code')).toHaveAttribute('aria-invalid', 'true');
     expect(onDone).not.toHaveBeenCalled();
   });

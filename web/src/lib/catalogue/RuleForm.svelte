@@ -104,25 +104,18 @@
       <Field label="Product code" name="product" bind:value={form.product} problem={acts.at('product')} />
     {/if}
     <Field
-      label="First day; nothing for always"
+      label="First day (optional)"
       name="from"
       type="date"
       bind:value={form.from}
       problem={acts.at('from')}
     />
-    <Field
-      label="Last day; nothing for no end"
-      name="to"
-      type="date"
-      bind:value={form.to}
-      problem={acts.at('to')}
-    />
+    <Field label="Last day (optional)" name="to" type="date" bind:value={form.to} problem={acts.at('to')} />
   </div>
   <table class="ledger" aria-label="Breaks">
     <thead
       ><tr
-        ><th>From quantity</th><th>Percent off</th><th>or a price</th><th
-          ><span class="sr-only">Acts</span></th
+        ><th>From quantity</th><th>Discount %</th><th>or a price</th><th><span class="sr-only">Acts</span></th
         ></tr
       ></thead
     >
@@ -137,7 +130,7 @@
                   ? 'From quantity'
                   : field === 'price'
                     ? 'Price'
-                    : 'Percent off'}, break {n + 1}"
+                    : 'Discount %'}, break {n + 1}"
                 name="break-{n}-{field}"
                 bind:value={b[field]}
                 aria-invalid={acts.at(`breaks[${n}].${field}`) ? 'true' : undefined}
@@ -162,14 +155,14 @@
         type="button"
         class="plain"
         onclick={() => (breaks = [...breaks, { minQuantity: '', price: '', percentOff: '' }])}
-        >Another break</button
+        >Add quantity break</button
       >
     </p>{/if}
   {#if acts.at('breaks')}<p class="bad">{acts.at('breaks')}</p>{/if}
   <Notice refusal={acts.refusal} />
   <p>
-    <button class="act main" disabled={acts.busy}>{rule ? 'Save it' : 'Add it'}</button>
-    <span class="quiet">Open worksheets that it touches are worked out anew.</span>
+    <button class="act main" disabled={acts.busy}>{rule ? 'Save' : 'Add'}</button>
+    <span class="quiet">Open worksheets with these products are recalculated.</span>
   </p>
   <datalist id="groups"
     >{#each groups as g (g)}<option value={g}></option>{/each}</datalist
@@ -190,6 +183,6 @@
     gap: 8px 12px;
   }
   .bad {
-    font-size: 12px;
+    font-size: var(--type-small);
   }
 </style>

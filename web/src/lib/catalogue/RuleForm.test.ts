@@ -42,8 +42,8 @@ describe('a price rule as typed', () => {
     within(RuleForm, { families: ['bench'], groups: [], onDone });
     await type('Code', 'R-1');
     await type('Family', 'bench');
-    await type('Percent off, break 1', '5');
-    await userEvent.click(screen.getByRole('button', { name: 'Add it' }));
+    await type('Discount %, break 1', '5');
+    await userEvent.click(screen.getByRole('button', { name: 'Add' }));
     await vi.waitFor(() => expect(onDone).toHaveBeenCalled());
     expect(body('POST').body).toMatchObject({
       code: 'R-1',
@@ -57,7 +57,7 @@ describe('a price rule as typed', () => {
 
   it('has a break for each quantity, and one can be taken out again', async () => {
     within(RuleForm, { families: [], groups: [], onDone: vi.fn() });
-    await userEvent.click(screen.getByRole('button', { name: 'Another break' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add quantity break' }));
     await type('From quantity, break 2', '10');
     await type('Price, break 2', '90');
     expect(screen.getAllByRole('button', { name: 'Remove' })).toHaveLength(2);
@@ -70,13 +70,13 @@ describe('a price rule as typed', () => {
     calls.POST.mockResolvedValueOnce(
       refused(
         ['code', 'There is a rule R-1 already.'],
-        ['breaks[0].price', 'Give a price or a percent off, one of them.']
+        ['breaks[0].price', 'Enter a price or a discount in percent, not both.']
       )
     );
     const onDone = vi.fn();
     within(RuleForm, { families: [], groups: [], onDone });
     await type('Code', 'R-1');
-    await userEvent.click(screen.getByRole('button', { name: 'Add it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add' }));
     expect(await screen.findByText('There is a rule R-1 already.')).toBeInTheDocument();
     expect(screen.getByLabelText('Price, break 1')).toHaveAttribute('aria-invalid', 'true');
     expect(screen.getByLabelText('Code')).toHaveValue('R-1');
@@ -86,10 +86,10 @@ describe('a price rule as typed', () => {
   it('is one break when it is changed, and says which version it was made from', async () => {
     within(RuleForm, { rule: SAVED, families: ['bench'], groups: ['dairies'], onDone: vi.fn() });
     expect(screen.queryByLabelText('Code')).toBeNull();
-    expect(screen.queryByRole('button', { name: 'Another break' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Add quantity break' })).toBeNull();
     expect(screen.getByLabelText('Group')).toHaveValue('dairies');
     expect(screen.getByLabelText('From quantity, break 1')).toHaveValue('10');
-    await userEvent.click(screen.getByRole('button', { name: 'Save it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     await vi.waitFor(() => expect(calls.PUT).toHaveBeenCalled());
     expect(body('PUT').params).toEqual({ path: { code: 'R-4' }, header: { 'If-Match': '"3"' } });
   });
@@ -97,9 +97,9 @@ describe('a price rule as typed', () => {
   it('tells who was first, and what was typed is still there', async () => {
     calls.PUT.mockResolvedValueOnce(overtaken('Helen changed rule in the meantime.', 4));
     within(RuleForm, { rule: SAVED, families: [], groups: [], onDone: vi.fn() });
-    await type('Percent off, break 1', '5');
-    await userEvent.click(screen.getByRole('button', { name: 'Save it' }));
+    await type('Discount %, break 1', '5');
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(await screen.findByRole('alert')).toHaveTextContent('Helen changed rule in the meantime.');
-    expect(screen.getByLabelText('Percent off, break 1')).toHaveValue('85');
+    expect(screen.getByLabelText('Discount %, break 1')).toHaveValue('85');
   });
 });

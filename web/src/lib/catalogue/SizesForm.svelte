@@ -68,9 +68,9 @@
   <div class="pair">
     <Field label="Code" name="sizes-code" bind:value={form.code} problem={acts.at('code')} focus />
     <Field label="Name" name="sizes-name" bind:value={form.name} problem={acts.at('name')} />
-    <Field label="Down are" name="sizes-down" bind:value={form.down} problem={acts.at('down')} />
+    <Field label="Rows are" name="sizes-down" bind:value={form.down} problem={acts.at('down')} />
     <Field
-      label="Across are; nothing for one column"
+      label="Columns are (optional)"
       name="sizes-across"
       bind:value={form.across}
       problem={acts.at('across')}
@@ -119,13 +119,13 @@
     </table>
   </div>
   <p>
-    <button type="button" class="plain" onclick={addRow}>Another row</button>
-    <button type="button" class="plain" onclick={addColumn}>Another column</button>
-    <span class="quiet">A cell without a code is no size.</span>
+    <button type="button" class="plain" onclick={addRow}>Add row</button>
+    <button type="button" class="plain" onclick={addColumn}>Add column</button>
+    <span class="quiet">Leave a cell empty where there is no such size.</span>
   </p>
   {#if acts.at('cells')}<p class="bad">{acts.at('cells')}</p>{/if}
   <Notice refusal={acts.refusal} />
-  <p><button class="act main" disabled={acts.busy}>{sizes ? 'Save it' : 'Keep it'}</button></p>
+  <p><button class="act main" disabled={acts.busy}>Save</button></p>
   <datalist id="sizes-products"
     >{#each products.data ?? [] as p (p.code)}<option value={p.code}>{p.name}</option>{/each}</datalist
   >
@@ -145,6 +145,6 @@
     overflow-x: auto;
   }
   .bad {
-    font-size: 12px;
+    font-size: var(--type-small);
   }
 </style>

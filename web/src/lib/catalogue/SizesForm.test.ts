@@ -32,8 +32,8 @@ describe('a table of sizes as typed', () => {
   it('begins with two rows and one column, and grows both ways', async () => {
     within(SizesForm, { onDone: vi.fn() });
     expect(screen.getAllByLabelText(/^Product, /)).toHaveLength(2);
-    await userEvent.click(screen.getByRole('button', { name: 'Another column' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Another row' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add column' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add row' }));
     expect(screen.getAllByLabelText(/^Product, /)).toHaveLength(6);
   });
 
@@ -49,7 +49,7 @@ describe('a table of sizes as typed', () => {
     const onDone = vi.fn();
     within(SizesForm, { sizes: TABLE, onDone });
     await userEvent.type(screen.getByLabelText('Product, row 1, column 2'), 'FS-2');
-    await userEvent.click(screen.getByRole('button', { name: 'Save it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     await vi.waitFor(() => expect(onDone).toHaveBeenCalled());
     const [, asked] = calls.PUT.mock.calls[0] as [string, { body: { cells: unknown[] }; params: unknown }];
     expect(asked.params).toEqual({ path: { id: 9 }, header: { 'If-Match': '"2"' } });
@@ -62,11 +62,11 @@ describe('a table of sizes as typed', () => {
   });
 
   it('says at the cell that there is no such product', async () => {
-    calls.POST.mockResolvedValueOnce(refused(['cells[1].product', 'There is no product FS-9.']));
+    calls.POST.mockResolvedValueOnce(refused(['cells[1].product', 'Product not found: FS-9.']));
     within(SizesForm, { onDone: vi.fn() });
     await userEvent.type(screen.getByLabelText('Product, row 2, column 1'), 'FS-9');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
-    expect(await screen.findByText('There is no product FS-9.')).toBeInTheDocument();
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+    expect(await screen.findByText('Product not found: FS-9.')).toBeInTheDocument();
     expect(screen.getByLabelText('Product, row 2, column 1')).toHaveAttribute('aria-invalid', 'true');
     expect(screen.getByLabelText('Product, row 1, column 1')).not.toHaveAttribute('aria-invalid');
   });

@@ -6,7 +6,7 @@
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { blank, type LineForm } from '$lib/worksheet/lines';
-  /** A kit or a template as typed. Rows may be given, such as those of a worksheet. */
+  /** A kit or template as typed. Rows may be given, such as those of a worksheet. */
   let {
     set,
     rows: given = [],
@@ -32,8 +32,8 @@
     () => api.GET('/api/products')
   );
   const KINDS = [
-    ['kit', 'a kit'],
-    ['template', 'a template']
+    ['kit', 'kit'],
+    ['template', 'template']
   ] as const;
 
   function add(kind: 'line' | 'section' | 'note') {
@@ -74,14 +74,15 @@
 
 <form onsubmit={save}>
   <div class="three">
-    {#if !set}<Choice label="It is" name="kind" bind:value={form.kind} options={KINDS} />{/if}
+    {#if !set}<Choice label="Type" name="kind" bind:value={form.kind} options={KINDS} />{/if}
     <Field label="Code" name="set-code" bind:value={form.code} problem={acts.at('code')} focus />
     <Field label="Name" name="set-name" bind:value={form.name} problem={acts.at('name')} />
   </div>
   <table class="ledger" aria-label="Rows">
     <thead
       ><tr
-        ><th>Code</th><th>What</th><th class="figure">Quantity</th><th><span class="sr-only">Acts</span></th
+        ><th>Code</th><th>Description</th><th class="figure">Quantity</th><th
+          ><span class="sr-only">Acts</span></th
         ></tr
       ></thead
     >
@@ -101,7 +102,7 @@
                   {acts.at(`rows[${n}].product`)}
                 </div>{/if}</td
             >
-            <td><input class="box" aria-label="What, row {n + 1}" bind:value={row.description} /></td>
+            <td><input class="box" aria-label="Description, row {n + 1}" bind:value={row.description} /></td>
             <td
               ><input
                 class="box figure"
@@ -115,7 +116,7 @@
           {:else}
             <td class="quiet">{row.kind}</td>
             <td colspan="2"
-              ><input class="box" aria-label="Words, row {n + 1}" bind:value={row.description} /></td
+              ><input class="box" aria-label="Text, row {n + 1}" bind:value={row.description} /></td
             >
           {/if}
           <td class="acts"
@@ -135,7 +136,7 @@
     </tbody>
   </table>
   <p>
-    <button type="button" class="plain" onclick={() => add('line')}>Another line</button>
+    <button type="button" class="plain" onclick={() => add('line')}>Add line</button>
     {#if form.kind === 'template'}
       <button type="button" class="plain" onclick={() => add('section')}>Section</button>
       <button type="button" class="plain" onclick={() => add('note')}>Note</button>
@@ -143,7 +144,7 @@
   </p>
   {#if acts.at('rows')}<p class="bad">{acts.at('rows')}</p>{/if}
   <Notice refusal={acts.refusal} />
-  <p><button class="act main" disabled={acts.busy}>{set ? 'Save it' : 'Keep it'}</button></p>
+  <p><button class="act main" disabled={acts.busy}>Save</button></p>
   <datalist id="set-products"
     >{#each products.data ?? [] as p (p.code)}<option value={p.code}>{p.name}</option>{/each}</datalist
   >
@@ -173,6 +174,6 @@
     text-align: right;
   }
   .bad {
-    font-size: 12px;
+    font-size: var(--type-small);
   }
 </style>

@@ -16,7 +16,7 @@
   }: { row: Schemas['Todo']; open: boolean; onDone: () => unknown } = $props();
   const acts = new Acts(() => onDone());
   const today = session.view?.today ?? '2026-01-01';
-  let step = $state({ ...emptyStep(today), subject: untrack(() => 'Ask how it stands: ' + row.title) });
+  let step = $state({ ...emptyStep(today), subject: untrack(() => 'Follow up: ' + row.title) });
   let close = $state(after(today, 30));
   const moves = $derived(row.kind === 'past-expected-close' && row.stageId !== null && row.version !== null);
 
@@ -50,7 +50,7 @@
 {:else if moves}
   <form onsubmit={move}>
     <Field
-      label="When is it expected to close now"
+      label="New expected close"
       name="close"
       type="date"
       bind:value={close}
@@ -58,16 +58,16 @@
       focus
     />
     <p class="quiet">
-      A later close counts as a slip. Is it lost? <a href="/opportunities/{row.id}">Open it</a>.
+      A later date counts as close date moved back. Is it lost? <a href="/opportunities/{row.id}">Open it</a>.
     </p>
     <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Move the close</button></p>
+    <p><button class="act main" disabled={acts.busy}>Move close date</button></p>
   </form>
 {:else}
   <form onsubmit={plan}>
     <StepFields bind:step refusal={acts.refusal} prefix="" />
     <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Plan it</button></p>
+    <p><button class="act main" disabled={acts.busy}>Plan</button></p>
   </form>
 {/if}
 

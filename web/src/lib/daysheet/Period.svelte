@@ -40,12 +40,12 @@
     {/if}
   </svg>
   <dl>
-    <dt>Likely end</dt>
+    <dt>Forecast range (80 %)</dt>
     <dd>{rounded(period.low)} – {rounded(period.high)}</dd>
     {#if aimed}
-      <dt>Still to win</dt>
+      <dt>Gap to goal</dt>
       <dd>{rounded(period.gap)}</dd>
-      <dt>Probability of the goal</dt>
+      <dt>Chance of reaching the goal</dt>
       <dd>{percent(period.goalPercent)}</dd>
       <dt>Closing the gap takes</dt>
       <dd>
@@ -62,7 +62,7 @@
   }
   .big {
     text-align: left;
-    font-size: 30px;
+    font-size: var(--type-title);
     font-weight: 620;
     line-height: 1.3;
   }
@@ -70,7 +70,7 @@
     margin: 4px 0 6px;
   }
   text {
-    font-size: 10px;
+    font-size: var(--type-tiny);
     fill: var(--stone);
   }
   .range {
@@ -93,7 +93,7 @@
     display: grid;
     grid-template-columns: 1fr auto;
     gap: 2px 10px;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   dt {
     color: var(--stone);

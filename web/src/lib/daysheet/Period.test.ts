@@ -42,6 +42,6 @@ describe('the period', () => {
     const { container } = render(Period, { period: { ...nothing, closers: 0 } });
     expect(container.innerHTML).not.toContain('NaN');
     expect(screen.getByText(/no goal\s+is set for this period/)).toBeVisible();
-    expect(screen.queryByText('Probability of the goal')).toBeNull();
+    expect(screen.queryByText('Chance of reaching the goal')).toBeNull();
   });
 });

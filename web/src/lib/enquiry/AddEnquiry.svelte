@@ -30,17 +30,17 @@
     () => api.GET('/api/opportunities/used')
   );
   const FIELDS = [
-    ['name', 'Who'],
-    ['contactDetails', 'Email or phone'],
-    ['town', 'Place'],
-    ['subject', 'What about'],
-    ['source', 'Heard of us by']
+    ['name', 'Company or name'],
+    ['contactDetails', 'Contact details'],
+    ['town', 'Town'],
+    ['subject', 'Subject'],
+    ['source', 'Source']
   ] as const;
   const MORE = [
-    ['person', 'Whom to ask for'],
+    ['person', 'Contact'],
     ['postal', 'Postal code'],
     ['family', 'Product family'],
-    ['value', 'Worth about'],
+    ['value', 'Estimated value'],
     ['campaign', 'Campaign']
   ] as const;
   const lists: Record<string, string> = { source: 'sources', campaign: 'campaigns' };
@@ -55,7 +55,7 @@
   }
 </script>
 
-<form class="leaf" onsubmit={take} aria-label="Take down an enquiry">
+<form class="leaf" onsubmit={take} aria-label="Add enquiry">
   {#each FIELDS as [name, label] (name)}
     <label class={name}
       >{label}
@@ -73,7 +73,7 @@
       {#if acts.at(name)}<small class="bad">{acts.at(name)}</small>{/if}</label
     >
   {/each}
-  <button class="act main">Take down</button>
+  <button class="act main">Add enquiry</button>
   {#if more}
     {#each MORE as [name, label] (name)}
       <label
@@ -95,9 +95,9 @@
       >{more ? 'Fewer fields' : 'More fields'}</button
     >
     <label class="to"
-      >for <select class="box" bind:value={form.owner} aria-label="For whom">
+      >for <select class="box" bind:value={form.owner} aria-label="For">
         <option value="">{session.me?.name ?? 'me'}</option>
-        <option value="rules">whoever the rules say</option>
+        <option value="rules">assign automatically</option>
       </select></label
     >
     <datalist id="sources"
@@ -121,7 +121,7 @@
     margin-bottom: 12px;
   }
   label {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   .foot {

@@ -32,12 +32,12 @@ describe('an enquiry on one line', () => {
   it('is taken down, and the line is empty again for the next', async () => {
     const onTaken = vi.fn();
     within(AddEnquiry, { onTaken });
-    await userEvent.type(screen.getByLabelText('Who'), 'Reed Farm');
-    await userEvent.type(screen.getByLabelText('Email or phone'), '555 0102');
-    await userEvent.type(screen.getByLabelText('What about'), 'Two scales');
-    await userEvent.clear(screen.getByLabelText('Heard of us by'));
-    await userEvent.type(screen.getByLabelText('Heard of us by'), 'fair');
-    await userEvent.click(screen.getByRole('button', { name: 'Take down' }));
+    await userEvent.type(screen.getByLabelText('Company or name'), 'Reed Farm');
+    await userEvent.type(screen.getByLabelText('Contact details'), '555 0102');
+    await userEvent.type(screen.getByLabelText('Subject'), 'Two scales');
+    await userEvent.clear(screen.getByLabelText('Source'));
+    await userEvent.type(screen.getByLabelText('Source'), 'fair');
+    await userEvent.click(screen.getByRole('button', { name: 'Add enquiry' }));
     await vi.waitFor(() => expect(onTaken).toHaveBeenCalled());
     const [, asked] = calls.POST.mock.calls[0] as [string, { body: Record<string, unknown> }];
     expect(asked.body).toMatchObject({
@@ -46,23 +46,23 @@ describe('an enquiry on one line', () => {
       subject: 'Two scales',
       owner: ''
     });
-    await vi.waitFor(() => expect(screen.getByLabelText('Who')).toHaveValue(''));
-    expect(screen.getByLabelText('Heard of us by')).toHaveValue('fair');
-    expect(screen.getByLabelText('Who')).toHaveFocus();
+    await vi.waitFor(() => expect(screen.getByLabelText('Company or name')).toHaveValue(''));
+    expect(screen.getByLabelText('Source')).toHaveValue('fair');
+    expect(screen.getByLabelText('Company or name')).toHaveFocus();
   });
 
   it('shows beneath who may be the same while it is typed', async () => {
     within(AddEnquiry, { onTaken: vi.fn() });
-    await userEvent.type(screen.getByLabelText('Email or phone'), 'desk@reed.example');
+    await userEvent.type(screen.getByLabelText('Contact details'), 'desk@reed.example');
     expect(await screen.findByText(/same email address/)).toBeInTheDocument();
     expect(screen.getByText(/A-1003/)).toBeInTheDocument();
   });
 
-  it('is given to whoever the rules say where that is chosen', async () => {
+  it('is given to assign automatically where that is chosen', async () => {
     within(AddEnquiry, { onTaken: vi.fn() });
-    await userEvent.selectOptions(screen.getByLabelText('For whom'), 'rules');
-    await userEvent.type(screen.getByLabelText('Who'), 'Weir Mill');
-    await userEvent.click(screen.getByRole('button', { name: 'Take down' }));
+    await userEvent.selectOptions(screen.getByLabelText('For'), 'rules');
+    await userEvent.type(screen.getByLabelText('Company or name'), 'Weir Mill');
+    await userEvent.click(screen.getByRole('button', { name: 'Add enquiry' }));
     await vi.waitFor(() => expect(calls.POST).toHaveBeenCalled());
     const [, asked] = calls.POST.mock.calls[0] as [string, { body: Record<string, unknown> }];
     expect(asked.body['owner']).toBe('rules');
@@ -70,23 +70,23 @@ describe('an enquiry on one line', () => {
 
   it('has more fields for who knows more', async () => {
     within(AddEnquiry, { onTaken: vi.fn() });
-    expect(screen.queryByLabelText('Worth about')).toBeNull();
+    expect(screen.queryByLabelText('Estimated value')).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'More fields' }));
-    expect(screen.getByLabelText('Worth about')).toBeInTheDocument();
+    expect(screen.getByLabelText('Estimated value')).toBeInTheDocument();
     expect(screen.getByRole('button', { name: 'Fewer fields' })).toHaveAttribute('aria-expanded', 'true');
   });
 
   it('loses nothing that was typed when something is wrong', async () => {
     calls.POST.mockResolvedValueOnce(
-      refused(['contactDetails', 'This is neither an email address nor a phone number.'])
+      refused(['contactDetails', 'Enter an email address or a phone number.'])
     );
     const onTaken = vi.fn();
     within(AddEnquiry, { onTaken });
-    await userEvent.type(screen.getByLabelText('Who'), 'Reed Farm');
-    await userEvent.type(screen.getByLabelText('Email or phone'), 'x');
-    await userEvent.click(screen.getByRole('button', { name: 'Take down' }));
-    expect(await screen.findByText(/neither an email address/)).toBeInTheDocument();
-    expect(screen.getByLabelText('Who')).toHaveValue('Reed Farm');
+    await userEvent.type(screen.getByLabelText('Company or name'), 'Reed Farm');
+    await userEvent.type(screen.getByLabelText('Contact details'), 'x');
+    await userEvent.click(screen.getByRole('button', { name: 'Add enquiry' }));
+    expect(await screen.findByText(/Enter an email address or a phone/)).toBeInTheDocument();
+    expect(screen.getByLabelText('Company or name')).toHaveValue('Reed Farm');
     expect(onTaken).not.toHaveBeenCalled();
   });
 });

@@ -7,10 +7,10 @@
   let { rows }: { rows: Schemas['Like'][] } = $props();
 </script>
 
-<div class="alike" role="status" aria-label="Who may be the same">
+<div class="alike" role="status" aria-label="Possible duplicates">
   {#each rows as row (row.record + row.id)}
     <span
-      ><Icon name="watch" size={13} /> Perhaps
+      ><Icon name="watch" size={13} /> Possible duplicate
       <a href={placeOf(row.record, row.id, row.number)}>{row.number} {row.name}</a>{row.town
         ? ', ' + row.town
         : ''}: {row.why} <span class="quiet">({words(row.state)}, {row.owner})</span></span
@@ -29,7 +29,7 @@
     display: flex;
     flex-wrap: wrap;
     gap: 2px 18px;
-    font-size: 12.5px;
+    font-size: var(--type-small);
     color: var(--brass);
   }
 </style>

@@ -73,11 +73,13 @@
 
 <form onsubmit={takeOn}>
   <div class="whole">
-    <Field label="What is it about" name="title" bind:value={form.title} problem={acts.at('title')} focus />
+    <Field label="Title" name="title" bind:value={form.title} problem={acts.at('title')} focus />
   </div>
   <fieldset class="whole">
     <legend>The account</legend>
-    <label><input type="radio" name="join" value={0} bind:group={join} /> is new, and made from this</label>
+    <label
+      ><input type="radio" name="join" value={0} bind:group={join} /> is new and is created from this enquiry</label
+    >
     {#each choices as c (c.id)}
       <label
         ><input type="radio" name="join" value={c.id} bind:group={join} /> is {c.name}{c.town
@@ -87,15 +89,15 @@
     {/each}
     <input
       class="box"
-      placeholder="Find another account"
-      aria-label="Find another account"
+      placeholder="Search for another account"
+      aria-label="Search for another account"
       bind:value={search}
     />
   </fieldset>
   {#if join === 0}
     <Field label="Name" name="name" bind:value={form.name} problem={acts.at('name')} />
     <Choice
-      label="It is a"
+      label="Type"
       name="kind"
       bind:value={form.kind}
       options={[
@@ -105,14 +107,14 @@
     />
     <Field label="Industry" name="industry" bind:value={form.industry} problem={acts.at('industry')} />
     <Field label="Postal code" name="postal" bind:value={form.postal} problem={acts.at('postal')} />
-    <Field label="Place" name="town" bind:value={form.town} problem={acts.at('town')} />
+    <Field label="Town" name="town" bind:value={form.town} problem={acts.at('town')} />
   {:else}
     <Choice
       label="Contact"
       name="contact"
       bind:value={contact}
       options={[
-        ['', form.person ? form.person + ', as taken down' : 'nobody yet'],
+        ['', form.person ? form.person + ', as taken down' : 'none'],
         ...(contacts.data ?? []).map((c) => [String(c.id), c.name] as const)
       ]}
     />
@@ -135,7 +137,7 @@
   {/if}
   <div class="whole">
     <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Take it on</button></p>
+    <p><button class="act main" disabled={acts.busy}>Convert to opportunity</button></p>
   </div>
 </form>
 
@@ -149,7 +151,7 @@
     grid-column: 1 / -1;
   }
   legend {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   label {

@@ -68,11 +68,11 @@
   offer(() =>
     works
       ? [
-          { label: 'Take it on', keys: 'Ctrl+Enter', run: () => (asking = 'take-on') },
-          { label: 'Change it', keys: 'e', run: () => (asking = 'change') },
-          { label: 'Park it', keys: 'p', run: () => (asking = 'park') },
-          { label: 'Drop it', keys: 'x', run: () => (asking = 'drop') },
-          { label: 'Give it to somebody', keys: 'v', run: () => (asking = 'give') }
+          { label: 'Convert to opportunity', keys: 'Ctrl+Enter', run: () => (asking = 'take-on') },
+          { label: 'Edit', keys: 'e', run: () => (asking = 'change') },
+          { label: 'Put on hold', keys: 'p', run: () => (asking = 'park') },
+          { label: 'Close enquiry', keys: 'x', run: () => (asking = 'drop') },
+          { label: 'Reassign', keys: 'v', run: () => (asking = 'give') }
         ]
       : []
   );
@@ -86,13 +86,13 @@
       : ''}</Verdict
   >
   {#if works}
-    <button class="plain" onclick={() => (asking = 'give')}>Give…</button>
-    <button class="plain" onclick={() => (asking = 'park')}>Park…</button>
-    <button class="plain" onclick={() => (asking = 'drop')}>Drop…</button>
-    <button class="act" onclick={() => (asking = 'change')}>Change…</button>
-    <button class="act main" onclick={() => (asking = 'take-on')}>Take it on…</button>
+    <button class="plain" onclick={() => (asking = 'give')}>Reassign…</button>
+    <button class="plain" onclick={() => (asking = 'park')}>Put on hold…</button>
+    <button class="plain" onclick={() => (asking = 'drop')}>Not pursued…</button>
+    <button class="act" onclick={() => (asking = 'change')}>Edit…</button>
+    <button class="act main" onclick={() => (asking = 'take-on')}>Convert to opportunity…</button>
   {:else if e.mayChange && (e.state === 'not-pursued' || e.state === 'on-hold')}
-    <button class="act main" onclick={takeUp}>Take it up again</button>
+    <button class="act main" onclick={takeUp}>Reopen</button>
   {/if}
   {#if e.opportunityId}<a class="act main" href="/opportunities/{e.opportunityId}"
       >Opportunity {e.opportunityNumber}</a
@@ -100,13 +100,13 @@
 </div>
 <div class="facts">
   <span>{e.number}, {day(e.addedAt)}</span>
-  {#if e.person}<span>ask for <b>{e.person}</b></span>{/if}
+  {#if e.person}<span>contact <b>{e.person}</b></span>{/if}
   {#if e.phone}<span><b>{e.phone}</b></span>{/if}
   {#if e.email}<span><b>{e.email}</b></span>{/if}
   {#if e.postal || e.town}<span>{e.postal} {e.town}</span>{/if}
-  <span>heard of us by <b>{e.source}</b>{e.campaign ? ', ' + e.campaign : ''}</span>
+  <span>source <b>{e.source}</b>{e.campaign ? ', ' + e.campaign : ''}</span>
   {#if e.family}<span>family <b>{e.family}</b></span>{/if}
-  {#if e.value}<span>worth about <b>{figure(e.value)}</b></span>{/if}
+  {#if e.value}<span>estimated value <b>{figure(e.value)}</b></span>{/if}
   <span>{e.owner}</span>
 </div>
 <p class="about">{e.subject}</p>
@@ -115,18 +115,18 @@
 <div class="two">
   <div class="leaf pad">
     {#if works}
-      <form onsubmit={talk} aria-label="What was said">
-        <select class="box" aria-label="How" bind:value={kind}
-          ><option>call</option><option>mail</option><option>meeting</option><option>note</option></select
+      <form onsubmit={talk} aria-label="Notes">
+        <select class="box" aria-label="Channel" bind:value={kind}
+          ><option>call</option><option>email</option><option>meeting</option><option>note</option></select
         >
         <input
           class="box"
-          aria-label="What was said"
-          placeholder="What was said"
+          aria-label="Notes"
+          placeholder="Notes"
           bind:value={said}
           aria-invalid={acts.at('words') ? 'true' : undefined}
         />
-        <button class="act">Note it</button>
+        <button class="act">Add note</button>
       </form>
       {#if acts.at('words')}<p class="bad">{acts.at('words')}</p>{/if}
     {/if}
@@ -140,23 +140,19 @@
     />
   </div>
   <div class="leaf pad">
-    <h2>Log</h2>
+    <h2>History</h2>
     <Changes record="enquiry" id={e.id} />
   </div>
 </div>
 
 <Ask
   bind:open={() => asking === 'take-on', (o) => (asking = o ? 'take-on' : '')}
-  title="Take on {e.number}"
+  title="Convert {e.number} to an opportunity"
   wide
 >
   <Convert {view} />
 </Ask>
-<Ask
-  bind:open={() => asking === 'change', (o) => (asking = o ? 'change' : '')}
-  title="Change {e.number}"
-  wide
->
+<Ask bind:open={() => asking === 'change', (o) => (asking = o ? 'change' : '')} title="Edit {e.number}" wide>
   <EnquiryForm
     enquiry={e}
     onChange={async () => {
@@ -169,13 +165,17 @@
   bind:open={
     () => asking === 'drop' || asking === 'park' || asking === 'give', (o) => (asking = o ? asking : '')
   }
-  title={asking === 'drop' ? `Drop ${e.number}` : asking === 'park' ? `Park ${e.number}` : `Give ${e.number}`}
+  title={asking === 'drop'
+    ? `Not pursued: ${e.number}`
+    : asking === 'park'
+      ? `Park ${e.number}`
+      : `Give ${e.number}`}
 >
   <form class="column" onsubmit={end}>
     {#if asking === 'give'}
       <label
-        >To <select class="box" bind:value={owner} aria-label="To whom">
-          <option value="rules">whoever the rules say</option>
+        >To <select class="box" bind:value={owner} aria-label="Assign to">
+          <option value="rules">assign automatically</option>
           {#each people.data?.filter((p) => p.role !== 'credit-controller' && p.id !== e.ownerId) ?? [] as p (p.id)}
             <option value={String(p.id)}>{p.name}{p.team ? ', ' + p.team : ''}</option>
           {/each}
@@ -189,12 +189,12 @@
           bind:value={until}
           problem={acts.at('until')}
         />{/if}
-      <Field label="Why" name="reason" bind:value={reason} problem={acts.at('reason')} focus />
+      <Field label="Reason" name="reason" bind:value={reason} problem={acts.at('reason')} focus />
     {/if}
     <Notice refusal={acts.refusal} />
     <p>
       <button class="act main" disabled={acts.busy}
-        >{asking === 'drop' ? 'Drop it' : asking === 'park' ? 'Park it' : 'Give it'}</button
+        >{asking === 'drop' ? 'Close enquiry' : asking === 'park' ? 'Put on hold' : 'Reassign'}</button
       >
     </p>
   </form>
@@ -202,7 +202,7 @@
 
 <style>
   .about {
-    font-size: 15px;
+    font-size: var(--type-lead);
     margin: 8px 0;
   }
   .two {

@@ -23,15 +23,15 @@
     }))
   );
   const FIELDS = [
-    ['name', 'Who'],
-    ['person', 'Whom to ask for'],
-    ['contactDetails', 'Email or phone'],
-    ['subject', 'What about'],
+    ['name', 'Company or name'],
+    ['person', 'Contact'],
+    ['contactDetails', 'Contact details'],
+    ['subject', 'Subject'],
     ['postal', 'Postal code'],
-    ['town', 'Place'],
+    ['town', 'Town'],
     ['family', 'Product family'],
-    ['value', 'Worth about'],
-    ['source', 'Heard of us by'],
+    ['value', 'Estimated value'],
+    ['source', 'Source'],
     ['campaign', 'Campaign']
   ] as const;
 

@@ -59,7 +59,7 @@
     <p>
       <a href="/api/records/{record}/{id}/files/{file.id}" download={file.name}>{file.name}</a>
       <span class="quiet">{kind(file.type)}{size(file.size)}, {file.person}, {day(file.at)}</span>
-      {#if mayChange}<button class="plain" onclick={() => remove(file.id)}>Take off</button>{/if}
+      {#if mayChange}<button class="plain" onclick={() => remove(file.id)}>Remove</button>{/if}
     </p>
   {:else}<p class="quiet">No files yet.{mayChange ? ' Drop some here, or choose them.' : ''}</p>{/each}
   {#if mayChange}
@@ -80,23 +80,23 @@
     outline-offset: 4px;
   }
   p {
-    font-size: 12.5px;
+    font-size: var(--type-small);
     padding: 2px 0;
     overflow-wrap: anywhere;
   }
   .add {
     display: block;
     margin-top: 8px;
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   .add input {
     display: block;
     margin-top: 3px;
-    font-size: 12.5px;
+    font-size: var(--type-small);
     max-width: 100%;
   }
   .small {
-    font-size: 11.5px;
+    font-size: var(--type-small);
   }
 </style>

@@ -33,7 +33,7 @@
   );
   let contact = $state(untrack(() => String(o.about.contactId ?? '')));
   const contacts = $derived([
-    ['', 'nobody yet'] as const,
+    ['', 'none'] as const,
     ...o.contacts.map((c) => [String(c.id), c.name + (c.role ? ', ' + c.role : '')] as const)
   ]);
 
@@ -50,7 +50,7 @@
 
 <form onsubmit={change}>
   <div class="whole">
-    <Field label="What is it about" name="title" bind:value={form.title} problem={acts.at('title')} focus />
+    <Field label="Title" name="title" bind:value={form.title} problem={acts.at('title')} focus />
   </div>
   <Field
     label="Expected close"
@@ -60,12 +60,12 @@
     problem={acts.at('expectedClose')}
   />
   <Field
-    label="Your own probability in percent; empty for the stage’s"
+    label="Probability % (optional; empty: the stage’s)"
     name="probability"
     bind:value={form.probability}
     problem={acts.at('probability')}
   />
-  <Field label="Their budget" name="budget" bind:value={form.budget} problem={acts.at('budget')} />
+  <Field label="Customer’s budget" name="budget" bind:value={form.budget} problem={acts.at('budget')} />
   <Choice
     label="Contact"
     name="contact"

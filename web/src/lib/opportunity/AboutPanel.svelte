@@ -18,14 +18,14 @@
     ['Campaign', o.about.campaign || '–'],
     ['Process', o.process],
     ['Opened', day(o.openedOn)],
-    ['Last touched', day(o.touchedOn)]
+    ['Last activity', day(o.touchedOn)]
   ]);
   const shared = $derived(o.team.shares.length > 0);
 </script>
 
-<section aria-label="About">
+<section aria-label="Details">
   <h2>
-    About {#if o.mayChange}<button class="plain" onclick={onChangeAbout}>Change…</button>{/if}
+    Details {#if o.mayChange}<button class="plain" onclick={onChangeAbout}>Edit…</button>{/if}
   </h2>
   <dl>
     {#each rows as [label, value] (label)}<dt>{label}</dt>
@@ -36,7 +36,7 @@
       Copied from <a href="/opportunities/{o.about.copiedFrom}">another opportunity</a>
     </p>{/if}
   <h2>
-    Around it {#if o.mayChange}<button class="plain" onclick={onChangeTeam}>Change…</button>{/if}
+    People and competitors {#if o.mayChange}<button class="plain" onclick={onChangeTeam}>Edit…</button>{/if}
   </h2>
   {#if contact}
     <p>
@@ -78,7 +78,7 @@
     display: grid;
     grid-template-columns: 96px 1fr;
     gap: 1px 10px;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   dt {
     color: var(--stone);
@@ -87,7 +87,7 @@
     overflow-wrap: anywhere;
   }
   p {
-    font-size: 12.5px;
+    font-size: var(--type-small);
     padding: 2px 0;
   }
   .note {

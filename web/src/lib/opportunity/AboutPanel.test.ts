@@ -58,7 +58,7 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
 describe('what is known of an opportunity', () => {
   it('shows the budget beside the value, and who stands around it', () => {
     render(AboutPanel, { o: opportunity(true), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
-    const text = screen.getByRole('region', { name: 'About' }).textContent.replace(/[\s\u00a0]+/g, ' ');
+    const text = screen.getByRole('region', { name: 'Details' }).textContent.replace(/[\s\u00a0]+/g, ' ');
     expect(text).toContain('12 000.50');
     expect(text).toContain('20 332.40');
     expect(text).toContain('Ada Fallow, buys');
@@ -81,7 +81,7 @@ describe('what is known of an opportunity', () => {
     const about = vi.fn();
     const team = vi.fn();
     render(AboutPanel, { o: opportunity(true), onChangeAbout: about, onChangeTeam: team });
-    const [first, second] = screen.getAllByRole('button', { name: 'Change…' });
+    const [first, second] = screen.getAllByRole('button', { name: 'Edit…' });
     await userEvent.click(first as HTMLElement);
     await userEvent.click(second as HTMLElement);
     expect(about).toHaveBeenCalledTimes(1);

@@ -29,7 +29,7 @@
   let until = $state(after(session.view?.today ?? '2026-01-01', 30));
   const rivals = $derived([...new Set([...o.team.competitors, ...(used.data?.competitors ?? [])])]);
   const reasons = $derived([
-    ...new Set([...(used.data?.reasons ?? []), 'Price', 'No budget this year', 'Bought elsewhere'])
+    ...new Set([...(used.data?.reasons ?? []), 'Price', 'No budget', 'Lost to competitor', 'Delivery time'])
   ]);
 
   async function end(event: SubmitEvent) {
@@ -49,10 +49,10 @@
   {#if paused}
     <Field label="Until" name="until" type="date" bind:value={until} problem={acts.at('until')} />
   {/if}
-  <Field label="Why" name="reason" bind:value={reason} problem={acts.at('reason')} list="reasons" focus />
+  <Field label="Reason" name="reason" bind:value={reason} problem={acts.at('reason')} list="reasons" focus />
   {#if !paused}
     <Field
-      label="To whom; leave it empty where nobody else won it"
+      label="Lost to (optional)"
       name="competitor"
       bind:value={competitor}
       problem={acts.at('competitor')}
@@ -67,11 +67,11 @@
   {/if}
   <p class="quiet">
     {paused
-      ? 'It leaves the sheet and the outlook until that day, then it is open again with a call planned.'
-      : 'Its open steps are closed. It can be read and opened again.'}
+      ? 'It is left out of the sheet and the outlook until that day; then it is open again with a call planned.'
+      : 'Its planned activities are closed. It can be reopened.'}
   </p>
   <Notice refusal={acts.refusal} />
-  <p><button class="act main" disabled={acts.busy}>{paused ? 'Let it rest' : 'Lost, close it'}</button></p>
+  <p><button class="act main" disabled={acts.busy}>{paused ? 'Put on hold' : 'Close as lost'}</button></p>
 </form>
 
 <style>

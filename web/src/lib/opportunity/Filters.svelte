@@ -2,11 +2,11 @@
   /** What is neglected, as it is chosen and shown. */
   export const ATTENTION = [
     ['any', 'in any way'],
-    ['no-activity-planned', 'no next step'],
-    ['no-contact', 'silent for two weeks'],
-    ['close-moved-back', 'slipped twice or more'],
-    ['past-expected-close', 'past its close'],
-    ['over-usual-days', 'too long in its stage']
+    ['no-activity-planned', 'no activity planned'],
+    ['no-contact', 'no contact for 14 days'],
+    ['close-moved-back', 'close date moved back twice or more'],
+    ['past-expected-close', 'past expected close'],
+    ['over-usual-days', 'longer in stage than usual']
   ] as const;
 </script>
 
@@ -30,7 +30,7 @@
     ) ?? []
   );
   const CHOICES = $derived([
-    ['attention', 'Neglected', ATTENTION],
+    ['attention', 'Needs attention', ATTENTION],
     ['stage', 'Stage', stages],
     ['priority', 'Priority', words('high', 'normal', 'low')],
     ['interest', 'Interest', words('high', 'medium', 'low', 'unknown')],
@@ -48,7 +48,7 @@
   const closed = $derived(narrow.get('state') === 'won' || narrow.get('state') === 'lost');
 </script>
 
-<div class="finer leaf" role="group" aria-label="Narrow it down">
+<div class="finer leaf" role="group" aria-label="Filter">
   {#each CHOICES as [field, label, options] (field)}
     <label
       >{label}
@@ -91,7 +91,7 @@
     margin-bottom: 12px;
   }
   label {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
 </style>

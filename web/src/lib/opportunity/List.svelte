@@ -40,7 +40,7 @@
     ['stage', 'Stage', ''],
     ['value', 'Value', 'figure'],
     ['close', 'Closes', 'figure'],
-    ['age', 'Here for', 'figure'],
+    ['age', 'Days in stage', 'figure'],
     ['owner', 'Owner', '']
   ] as const;
   const sorted = $derived(narrow.get('sort') || 'close');
@@ -56,16 +56,18 @@
   }
 
   const FAULT: Record<string, [short: string, whole: string]> = {
-    'no-activity-planned': ['no step', 'no next step is planned'],
+    'no-activity-planned': ['no activity', 'no activity planned'],
     'no-contact': ['no contact', 'no contact for 14 days'],
-    'close-moved-back': ['slips', 'slipped twice or more'],
+    'close-moved-back': ['moved back', 'close date moved back twice or more'],
     'past-expected-close': ['past', 'past its expected close'],
-    'over-usual-days': ['slow', 'longer in its stage than usual']
+    'over-usual-days': ['slow', 'longer in stage than usual']
   };
 
   function attention(row: Schemas['OpportunityRow'], whole: boolean): string {
     return row.attention
-      .map((f) => (f === 'close-moved-back' && !whole ? `${row.slips} slips` : FAULT[f]?.[whole ? 1 : 0]))
+      .map((f) =>
+        f === 'close-moved-back' && !whole ? `${row.slips}× moved back` : FAULT[f]?.[whole ? 1 : 0]
+      )
       .join(', ');
   }
 
@@ -99,14 +101,14 @@
         ></span
       >
       {#if by === 'stage'}<span role="columnheader">Probability</span>{/if}
-      {#if by === 'age'}<span role="columnheader">Next step</span>{/if}
+      {#if by === 'age'}<span role="columnheader">Next activity</span>{/if}
     {/each}
-    <span role="columnheader">Neglected</span>
+    <span role="columnheader">Needs attention</span>
   </div>
   {#if pages.lines.length === 0}
     <p class="quiet empty">
-      {pages.ready ? 'None that you see; narrow it down less.' : 'Looking…'}
-      {#if pages.ready && session.sells}<button class="plain" onclick={onNew}>Open a new one</button>{/if}
+      {pages.ready ? 'No opportunity matches the filter.' : 'Loading…'}
+      {#if pages.ready && session.sells}<button class="plain" onclick={onNew}>New opportunity</button>{/if}
     </p>
   {:else}
     <VList
@@ -172,7 +174,7 @@
 {#if grouped && pages.groups.length > 1}
   <p class="quiet">
     {pages.groups.length} groups{narrow.get('group') === 'tag' || narrow.get('group') === 'competitor'
-      ? '; what has several stands in each of them'
+      ? '; an opportunity with several stands in each of them'
       : ''}
   </p>
 {/if}
@@ -206,7 +208,7 @@
     background: var(--petrol-wash);
   }
   .titles {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
     border-bottom-color: var(--rule-strong);
   }
@@ -265,7 +267,7 @@
     margin-right: 4px;
   }
   .attention {
-    font-size: 12px;
+    font-size: var(--type-small);
   }
   .empty {
     padding: 10px;

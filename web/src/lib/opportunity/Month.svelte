@@ -32,11 +32,11 @@
 </script>
 
 <div class="turn">
-  <button class="act" onclick={() => (shown = stepMonth(shown, -1))} aria-label="The month before"
+  <button class="act" onclick={() => (shown = stepMonth(shown, -1))} aria-label="Previous month"
     ><i class="back"><Icon name="arrow" size={13} /></i></button
   >
   <h2>{monthOf(shown)}</h2>
-  <button class="act" onclick={() => (shown = stepMonth(shown, 1))} aria-label="The next month"
+  <button class="act" onclick={() => (shown = stepMonth(shown, 1))} aria-label="Next month"
     ><Icon name="arrow" size={13} /></button
   >
   <button class="plain" onclick={() => (shown = today.slice(0, 7))}>This month</button>
@@ -44,7 +44,7 @@
 </div>
 <Notice refusal={refusalOf(calendar)} />
 {#if calendar.data?.more}<p class="heed" role="status">
-    There is more than a calendar holds. Choose a user or a team to see all of theirs.
+    Too many entries to show. Choose a user or a team.
   </p>{/if}
 <table aria-label="Calendar of {monthOf(shown)}">
   <thead
@@ -87,13 +87,13 @@
     {/each}
   </tbody>
 </table>
-<Ask bind:open={linking} title="Your calendar elsewhere">
-  <p>Give this address to your calendar program; it asks again every hour.</p>
+<Ask bind:open={linking} title="Subscribe to the calendar">
+  <p>Add this address to your calendar program; it is read again every hour.</p>
   <input class="box" readonly aria-label="Address" value={link} onfocus={(e) => e.currentTarget.select()} />
   <p class="quiet">
-    Whoever knows it can read your steps and closes. Another address makes this one stop working.
+    Anyone with this address can read your activities and expected closes. A new address ends this one.
   </p>
-  <p><button class="act" onclick={() => feed(true)}>Another address</button></p>
+  <p><button class="act" onclick={() => feed(true)}>New address</button></p>
 </Ask>
 
 <style>
@@ -120,7 +120,7 @@
     background: var(--paper);
   }
   th {
-    font-size: 12px;
+    font-size: var(--type-small);
     font-weight: 500;
     color: var(--stone);
     text-align: left;
@@ -132,12 +132,12 @@
     height: 98px;
     border: 1px solid var(--rule);
     padding: 3px 5px;
-    font-size: 11.5px;
+    font-size: var(--type-small);
   }
   td b {
     font-weight: 500;
     color: var(--stone);
-    font-size: 12px;
+    font-size: var(--type-small);
   }
   td.other {
     background: var(--chalk);
@@ -153,7 +153,7 @@
     white-space: nowrap;
     line-height: 17px;
     text-decoration: none !important;
-    font-size: 11.5px;
+    font-size: var(--type-small);
   }
   .close {
     color: var(--ink);

@@ -33,8 +33,8 @@
       if (!chosen) {
         throw new Refusal(
           0,
-          'Which account',
-          'Type its name until one is left, or open a new account first.',
+          'Choose an account',
+          'Choose one from the list, or create a new account first.',
           [{ at: 'account', message: 'Choose one account.' }],
           null
         );
@@ -62,7 +62,7 @@
     >{#each accounts.data?.rows.slice(0, 20) ?? [] as a (a.id)}<option value={a.name}>{a.town}</option
       >{/each}</datalist
   >
-  <Field label="What is it about" name="title" bind:value={title} problem={acts.at('title')} />
+  <Field label="Title" name="title" bind:value={title} problem={acts.at('title')} />
   {#if living.length > 1}
     <Choice
       label="Sales process"
@@ -76,7 +76,7 @@
   {/if}
   <Notice refusal={acts.refusal} />
   <p class="more">
-    <button class="act main">Open it</button> <a href="/accounts?new">The account is new</a>
+    <button class="act main">Create</button> <a href="/accounts?new">New account</a>
   </p>
 </form>
 

@@ -49,11 +49,11 @@
   );
   const beside = $derived([
     { key: 'stage', label: 'Stage', ...(missing > 0 ? { mark: String(missing) } : {}) },
-    { key: 'about', label: 'About' },
-    { key: 'steps', label: 'Steps', mark: String(o.activities.filter((a) => !a.closedAt).length) },
+    { key: 'about', label: 'Details' },
+    { key: 'steps', label: 'Activities', mark: String(o.activities.filter((a) => !a.closedAt).length) },
     { key: 'trail', label: 'Trail' },
     { key: 'files', label: 'Files', ...(o.files.length > 0 ? { mark: String(o.files.length) } : {}) },
-    { key: 'changes', label: 'Log' }
+    { key: 'changes', label: 'History' }
   ]);
 
   // What somebody else saved is shown, or joined with what is typed here.
@@ -102,22 +102,26 @@
     );
   }
 
-  const steps = { label: 'Steps', keys: 't', run: () => (side = side === 'steps' ? 'checks' : 'steps') };
+  const steps = { label: 'Activities', keys: 't', run: () => (side = side === 'steps' ? 'checks' : 'steps') };
   offer(() =>
     o.mayChange
       ? [
           ...benchKeys(editor),
-          { label: 'Make a quote', keys: 'Ctrl+Enter', run: quote },
-          { label: 'Change what it is about', keys: 'e', run: () => (asking = 'about') },
-          { label: 'Change people, tags, competitors, shares', keys: 'w', run: () => (asking = 'team') },
+          { label: 'Create quote', keys: 'Ctrl+Enter', run: quote },
+          { label: 'Edit opportunity', keys: 'e', run: () => (asking = 'about') },
+          {
+            label: 'Edit people, tags, competitors and credit split',
+            keys: 'w',
+            run: () => (asking = 'team')
+          },
           steps,
-          { label: 'Pause', keys: 'p', run: () => (asking = 'paused') },
+          { label: 'Put on hold', keys: 'p', run: () => (asking = 'paused') },
           { label: 'Lost', keys: 'x', run: () => (asking = 'lost') },
           { label: 'Copy', run: copy }
         ]
       : [
           steps,
-          ...(o.mayReopen ? [{ label: 'Open it again', keys: 'o', run: reopen }] : []),
+          ...(o.mayReopen ? [{ label: 'Reopen', keys: 'o', run: reopen }] : []),
           ...(session.sells ? [{ label: 'Copy', run: copy }] : [])
         ]
   );
@@ -127,10 +131,10 @@
   <h1>{o.title}</h1>
   {#if o.mayChange}
     <button class="plain" onclick={copy}>Copy</button>
-    <button class="plain" onclick={() => (asking = 'paused')}>Pause…</button>
-    <button class="plain" onclick={() => (asking = 'lost')}>Lost…</button>
-    <button class="act" onclick={() => (asking = 'about')}>Change…</button>
-    <button class="act main" onclick={quote}>Make a quote <Icon name="arrow" size={13} /></button>
+    <button class="plain" onclick={() => (asking = 'paused')}>Put on hold…</button>
+    <button class="plain" onclick={() => (asking = 'lost')}>Close as lost…</button>
+    <button class="act" onclick={() => (asking = 'about')}>Edit…</button>
+    <button class="act main" onclick={quote}>Create quote <Icon name="arrow" size={13} /></button>
   {:else}
     <Verdict tone={tone(o.state)}
       >{o.state}{o.about.pausedUntil ? ' until ' + day(o.about.pausedUntil) : ''}{o.about.reason
@@ -138,7 +142,7 @@
         : ''}{o.about.competitor ? ', to ' + o.about.competitor : ''}</Verdict
     >
     {#if session.sells}<button class="plain" onclick={copy}>Copy</button>{/if}
-    {#if o.mayReopen}<button class="act main" onclick={reopen}>Open it again</button>{/if}
+    {#if o.mayReopen}<button class="act main" onclick={reopen}>Reopen</button>{/if}
   {/if}
 </div>
 <div class="top">
@@ -151,13 +155,13 @@
     >
     <span
       >probability <b>{o.probability} %</b>
-      <Strokes probability={o.probability} />{o.about.ownProbability ? ' own' : ''}</span
+      <Strokes probability={o.probability} />{o.about.ownProbability ? ' set by hand' : ''}</span
     >
     {#if o.about.priority !== 'normal'}<span>priority <b>{o.about.priority}</b></span>{/if}
     <span>{o.owner}</span>
     {#if next}<span>next <b class:bad={next.due < today}>{next.kind} {day(next.due)}</b></span
-      >{:else if o.state === 'open'}<span class="bad">no next step</span>{/if}
-    {#if silent > 14}<span class="heed">silent for {silent} days</span>{/if}
+      >{:else if o.state === 'open'}<span class="bad">no activity planned</span>{/if}
+    {#if silent > 14}<span class="heed">no contact for {silent} days</span>{/if}
   </div>
   <Ruler stages={o.stages} here={o.stageId} moves={o.moves} locked={!o.mayChange} onMove={move} />
 </div>

@@ -29,10 +29,10 @@
   const cells = $derived(new Map(sheet.cells.map((cell) => [`${cell.stageId}/${cell.column}`, cell])));
 
   offer(() => [
-    { label: 'Take the last move back', keys: 'Ctrl+z', run: () => moves.undo().then(stay) },
+    { label: 'Undo the last move', keys: 'Ctrl+z', run: () => moves.undo().then(stay) },
     { label: 'Move to another month', keys: 'Shift left, Shift right' },
     { label: 'Move to another stage', keys: 'Shift up, Shift down' },
-    { label: 'Look around', keys: 'arrows' },
+    { label: 'Move the selection', keys: 'arrows' },
     ...more
   ]);
 
@@ -176,13 +176,14 @@
     {focused.title}, {focused.account} · {figure(focused.value)} at {figure(focused.probability)} % · closes {day(
       focused.expectedClose
     )}{focused.slips ? `, slipped ${focused.slips}×` : ''} ·
-    {#if focused.nextDue}next step {day(focused.nextDue)}{:else}<span class="bad">no next step</span>{/if} ·
+    {#if focused.nextDue}next activity {day(focused.nextDue)}{:else}<span class="bad"
+        >no activity planned</span
+      >{/if} ·
     {focused.owner}
   {:else if sheet.total.count === 0}
-    Nothing is open here. Press n to open an opportunity.
+    No open opportunities. Press n to create one.
   {:else}
-    {sheet.total.count} open. Arrows look around, Shift with an arrow moves, Enter opens. A hollow bar has no next
-    step.
+    {sheet.total.count} open. Arrows select, Shift with an arrow moves, Enter opens. A hollow bar has no next step.
   {/if}
 </p>
 
@@ -206,7 +207,7 @@
     text-align: left;
   }
   .sheet th {
-    font-size: 12px;
+    font-size: var(--type-small);
     font-weight: 560;
   }
   .sheet thead th {
@@ -223,7 +224,7 @@
     display: block;
     color: var(--stone);
     font-weight: 400;
-    font-size: 11.5px;
+    font-size: var(--type-small);
   }
   .over {
     background: var(--brass-wash);

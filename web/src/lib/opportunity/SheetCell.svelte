@@ -90,11 +90,11 @@
     border: 1.5px solid var(--madder);
   }
   p {
-    font-size: 11.5px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   p .plain {
-    font-size: 11.5px;
+    font-size: var(--type-small);
     line-height: 14px;
   }
 </style>

@@ -16,7 +16,7 @@
     file: 'shown by a file',
     contact: 'shown by the people',
     budget: 'shown by the budget',
-    'next-step': 'shown by a planned step'
+    'next-step': 'shown by a planned activity'
   };
 
   function tick(check: number, done: boolean) {
@@ -42,7 +42,7 @@
     ></i>
   </div>
   {#if o.checks.length > 0}
-    <h2>To be done here</h2>
+    <h2>Checklist</h2>
     {#each o.checks as check (check.id)}
       <label class="check">
         <input
@@ -53,14 +53,14 @@
         />
         <span
           >{check.words}
-          {#if check.must}<b class={check.done ? 'quiet' : 'bad'}>must</b>{/if}
+          {#if check.must}<b class={check.done ? 'quiet' : 'bad'}>required</b>{/if}
           {#if check.proof !== 'ticked'}<small class="quiet">{PROOFS[check.proof]}</small>{/if}</span
         >
       </label>
     {/each}
   {/if}
   <Notice refusal={acts.refusal} />
-  <h2>Where it has been</h2>
+  <h2>Stage history</h2>
   <table>
     <tbody>
       {#each [...o.moves].reverse() as move, n (n)}
@@ -85,7 +85,7 @@
   .time {
     display: flex;
     justify-content: space-between;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   .bar {
     height: 4px;
@@ -105,15 +105,15 @@
     gap: 8px;
     align-items: baseline;
     padding: 2px 0;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   small {
     display: block;
-    font-size: 11.5px;
+    font-size: var(--type-small);
   }
   table {
     width: 100%;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   td {
     padding: 2px 8px 2px 0;

@@ -70,7 +70,7 @@
 
 <form onsubmit={change}>
   <Field
-    label="Tags, with a comma between"
+    label="Tags (separated by commas)"
     name="tags"
     bind:value={tags}
     problem={acts.at('tags')}
@@ -81,7 +81,7 @@
     >{#each used.data?.tags ?? [] as t (t)}<option value={t}></option>{/each}</datalist
   >
   <Field
-    label="Competitors, with a comma between"
+    label="Competitors (separated by commas)"
     name="competitors"
     bind:value={competitors}
     problem={acts.at('competitors')}
@@ -91,7 +91,7 @@
     >{#each used.data?.competitors ?? [] as t (t)}<option value={t}></option>{/each}</datalist
   >
   <fieldset>
-    <legend>People and what they are in it</legend>
+    <legend>People and their roles</legend>
     {#each people as person, n (n)}
       <div class="row">
         <select class="box" aria-label="Person" bind:value={person.contactId}>
@@ -103,7 +103,7 @@
         <select class="box" aria-label="Role" bind:value={person.role}
           >{#each ROLES as role (role)}<option>{role}</option>{/each}</select
         >
-        <button type="button" class="plain" onclick={() => people.splice(n, 1)}>Take out</button>
+        <button type="button" class="plain" onclick={() => people.splice(n, 1)}>Remove</button>
       </div>
     {/each}
     <p class="row">
@@ -114,13 +114,13 @@
         onclick={() => {
           const c = choices[choices.length - 1];
           if (c) people.push({ contactId: c.id, name: c.name, role: other ? 'partner' : 'decision-maker' });
-        }}>Add one</button
+        }}>Add</button
       >
       <input
         class="box"
         list="partners"
         placeholder="from another account"
-        aria-label="Account of a partner"
+        aria-label="Partner account"
         bind:value={partner}
       />
       <datalist id="partners"
@@ -131,7 +131,7 @@
     {#if acts.at('people')}<p class="bad">{acts.at('people')}</p>{/if}
   </fieldset>
   <fieldset>
-    <legend>Colleagues who share it, with their part of the credit in percent</legend>
+    <legend>Sales team and credit split (%)</legend>
     {#each shares as share, n (n)}
       <div class="row">
         <select class="box" aria-label="Colleague" bind:value={share.personId}>
@@ -139,8 +139,8 @@
               >{p.name}{p.team ? ', ' + p.team : ''}</option
             >{/each}
         </select>
-        <input class="box figure" aria-label="Part" bind:value={share.part} />
-        <button type="button" class="plain" onclick={() => shares.splice(n, 1)}>Take out</button>
+        <input class="box figure" aria-label="Share" bind:value={share.part} />
+        <button type="button" class="plain" onclick={() => shares.splice(n, 1)}>Remove</button>
       </div>
     {/each}
     <button
@@ -151,7 +151,7 @@
           (p) => p.id !== o.ownerId && !shares.some((s) => s.personId === p.id)
         );
         if (free) shares.push({ personId: free.id, name: free.name, part: '20' });
-      }}>Share it with somebody</button
+      }}>Add a colleague</button
     >
     {#if acts.at('shares')}<p class="bad">{acts.at('shares')}</p>{/if}
   </fieldset>
@@ -166,7 +166,7 @@
     gap: 10px;
   }
   legend {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
     margin-bottom: 3px;
   }

@@ -32,7 +32,7 @@
 
 <select
   class="box"
-  aria-label="Kept views"
+  aria-label="Saved views"
   value={here ? String(here.id) : ''}
   onchange={(e) => {
     const chosen = views.data?.find((v) => String(v.id) === e.currentTarget.value);
@@ -44,14 +44,14 @@
     <option value={String(view.id)}>{view.name}{view.mine ? '' : ', ' + view.owner}</option>
   {/each}
 </select>
-{#if here?.mine}<button class="plain" onclick={drop}>Drop view</button>
-{:else if !here}<button class="plain" onclick={() => (keeping = true)}>Keep view</button>{/if}
-<Ask bind:open={keeping} title="Keep this view">
+{#if here?.mine}<button class="plain" onclick={drop}>Delete view</button>
+{:else if !here}<button class="plain" onclick={() => (keeping = true)}>Save view</button>{/if}
+<Ask bind:open={keeping} title="Save this view">
   <form onsubmit={keep}>
     <Field label="Name" name="name" bind:value={name} problem={acts.at('name')} focus />
     <label><input type="checkbox" bind:checked={shared} /> shared with the team</label>
     <Notice refusal={acts.refusal} />
-    <p><button class="act main">Keep it</button></p>
+    <p><button class="act main">Save</button></p>
   </form>
 </Ask>
 

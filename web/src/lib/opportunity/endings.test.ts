@@ -41,8 +41,8 @@ describe('how an opportunity ends', () => {
   it('is lost for a reason, to somebody or to nobody', async () => {
     const onChange = vi.fn();
     within(EndForm, { o: O, paused: false, open: true, onChange });
-    await userEvent.type(screen.getByLabelText('Why'), 'Price');
-    await userEvent.click(screen.getByRole('button', { name: 'Lost, close it' }));
+    await userEvent.type(screen.getByLabelText('Reason'), 'Price');
+    await userEvent.click(screen.getByRole('button', { name: 'Close as lost' }));
     await vi.waitFor(() => expect(onChange).toHaveBeenCalled());
     expect(calls.POST).toHaveBeenCalledWith('/api/opportunities/{id}/lost', {
       params: { path: { id: 7 }, header: { 'If-Match': '"4"' } },
@@ -54,17 +54,17 @@ describe('how an opportunity ends', () => {
     within(EndForm, { o: O, paused: true, open: true, onChange: vi.fn() });
     expect(screen.getByLabelText('Until')).toHaveValue('2027-04-14');
     expect(screen.queryByLabelText(/To whom/)).toBeNull();
-    await userEvent.click(screen.getByRole('button', { name: 'Let it rest' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Put on hold' }));
     await vi.waitFor(() => expect(calls.POST).toHaveBeenCalled());
     expect(calls.POST.mock.calls[0]?.[0]).toBe('/api/opportunities/{id}/paused');
   });
 
   it('stays open with what is wrong when it is refused', async () => {
-    calls.POST.mockResolvedValueOnce(refused(['reason', 'This must not be empty.']));
+    calls.POST.mockResolvedValueOnce(refused(['reason', 'Required.']));
     within(EndForm, { o: O, paused: false, open: true, onChange: vi.fn() });
-    await userEvent.click(screen.getByRole('button', { name: 'Lost, close it' }));
-    expect(await screen.findByText('This must not be empty.')).toBeInTheDocument();
-    expect(screen.getByLabelText('Why')).toHaveAttribute('aria-invalid', 'true');
+    await userEvent.click(screen.getByRole('button', { name: 'Close as lost' }));
+    expect(await screen.findByText('Required.')).toBeInTheDocument();
+    expect(screen.getByLabelText('Reason')).toHaveAttribute('aria-invalid', 'true');
   });
 });
 
@@ -91,8 +91,8 @@ describe('who and what stands around an opportunity', () => {
     within(TeamForm, { o: O, open: true, onChange: vi.fn() });
     await vi.waitFor(() => expect(calls.GET).toHaveBeenCalledWith('/api/users'));
     await vi.waitFor(async () => {
-      await userEvent.click(screen.getByRole('button', { name: 'Share it with somebody' }));
-      expect(screen.getByLabelText('Part')).toHaveValue('20');
+      await userEvent.click(screen.getByRole('button', { name: 'Add a colleague' }));
+      expect(screen.getByLabelText('Share')).toHaveValue('20');
     });
     expect(screen.getByLabelText('Colleague')).toHaveTextContent('Nils');
     expect(screen.getByLabelText('Colleague')).not.toHaveTextContent('Mara');
@@ -104,7 +104,7 @@ describe('who and what stands around an opportunity', () => {
   it('says beneath the shares that they are too much', async () => {
     calls.PUT.mockResolvedValueOnce(refused(['shares', 'The shares are more than 100 %.']));
     within(TeamForm, { o: O, open: true, onChange: vi.fn() });
-    await userEvent.click(screen.getByRole('button', { name: 'Take out' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove' }));
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(await screen.findByText('The shares are more than 100 %.')).toBeInTheDocument();
     expect(body()['people']).toEqual([]);

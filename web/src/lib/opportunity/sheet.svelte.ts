@@ -32,7 +32,7 @@ export class SheetMoves {
     const placed = await this.#do(item, stageId, day);
     if (!placed) return false;
     this.#done.push({ item: { ...item, version: placed.version, stageId, expectedClose: day }, ...before });
-    this.said = `${item.number} is moved. Ctrl Z takes it back.`;
+    this.said = `${item.number} is moved. Ctrl Z undoes it.`;
     return true;
   }
 
@@ -40,7 +40,7 @@ export class SheetMoves {
     const last = this.#done.pop();
     if (!last) return;
     const placed = await this.#do(last.item, last.stageId, last.day);
-    if (placed) this.said = `${last.item.number} is where it was.`;
+    if (placed) this.said = `${last.item.number} is back where it was.`;
     // The same one may have been moved before: what stands in line for it takes the new version.
     for (const earlier of this.#done) {
       if (placed && earlier.item.id === last.item.id) earlier.item.version = placed.version;

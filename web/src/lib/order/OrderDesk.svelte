@@ -52,9 +52,9 @@
 </div>
 <div class="facts">
   <span><a href="/accounts/{o.of.accountId}">{o.of.account}</a></span>
-  <span>their number <b>{o.poNumber ?? 'none yet'}</b></span>
+  <span>customer PO number <b>{o.poNumber ?? 'none yet'}</b></span>
   <span>placed <b>{day(o.placedOn)}</b> by {o.placedBy}</span>
-  <span>{o.releasedAt ? 'released ' : 'to be invoiced '}<b>{day(o.releasedAt ?? o.invoiceOn)}</b></span>
+  <span>{o.releasedAt ? 'released ' : 'invoice date '}<b>{day(o.releasedAt ?? o.invoiceOn)}</b></span>
 </div>
 {#if o.holds.length}
   <section class="holds leaf" aria-label="Holds">
@@ -66,20 +66,15 @@
           >{hold.answer
             ? `${hold.answeredByName ?? ''}, ${day(hold.answeredAt)}: ${hold.comment}`
             : hold.reason === 'po-number'
-              ? 'goes when the number is entered'
+              ? 'released when the PO number is entered'
               : `released by the ${words(hold.role)}`}</span
         >
       </p>
     {/each}
     {#if o.may.enterPoNumber}
       <form onsubmit={enter}>
-        <Field
-          label="The customer’s order number"
-          name="number"
-          bind:value={number}
-          problem={acts.at('poNumber')}
-        />
-        <button class="act main" disabled={acts.busy}>Enter it</button>
+        <Field label="Customer PO number" name="number" bind:value={number} problem={acts.at('poNumber')} />
+        <button class="act main" disabled={acts.busy}>Enter</button>
       </form>
     {/if}
   </section>
@@ -97,7 +92,7 @@
 {#snippet under()}<div class="under">
     <Trail opportunity={o.of.opportunityId} here={o.number} />
     <section class="leaf log">
-      <h2>Log</h2>
+      <h2>History</h2>
       <Changes record="order" id={o.id} />
     </section>
   </div>{/snippet}
@@ -106,7 +101,7 @@
 <Ask bind:open={releasing} title="Release {o.number}">
   <form onsubmit={release}>
     <Field
-      label="Why it may go, for those who ask later"
+      label="Reason for release"
       name="comment"
       rows={3}
       bind:value={comment}
@@ -114,7 +109,7 @@
       focus
     />
     <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Release it</button></p>
+    <p><button class="act main" disabled={acts.busy}>Release</button></p>
   </form>
 </Ask>
 

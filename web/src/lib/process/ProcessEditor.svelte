@@ -44,11 +44,11 @@
     ['file', 'a file is enclosed'],
     ['contact', 'a person is named'],
     ['budget', 'the budget is known'],
-    ['next-step', 'a step is planned']
+    ['next-step', 'an activity is planned']
   ] as const;
   const MOVERS = [
-    ['', 'nothing, by hand'],
-    ['lines-saved', 'lines are kept'],
+    ['', 'never (by hand)'],
+    ['lines-saved', 'lines are saved'],
     ['quote-made', 'a quote is made'],
     ['quote-sent', 'a quote is sent']
   ] as const;
@@ -100,7 +100,7 @@
   {#if mayChange}
     <button class="act" onclick={add}>Add a stage</button>
     <button class="act" class:main={dirty} disabled={!dirty || acts.busy} onclick={save}
-      >{dirty ? 'Save the process' : 'Saved'}</button
+      >{dirty ? 'Save process' : 'Saved'}</button
     >
   {/if}
 </div>
@@ -165,16 +165,16 @@
           ></label
         >
         <label
-          >Moves here by itself when<select
+          >Moves here automatically when<select
             class="box"
-            aria-label="What moves to {stage.name}"
+            aria-label="Moves to {stage.name} automatically when"
             bind:value={stage.movesHere}
             disabled={!mayChange}
             >{#each MOVERS as [key, label] (key)}<option value={key}>{label}</option>{/each}</select
           ></label
         >
         <span class="last"
-          ><b>{openHere(stage) || 'none'}</b> stand here
+          ><b>{openHere(stage) || 'none'}</b> open here
           <label
             ><input
               type="checkbox"
@@ -191,20 +191,20 @@
             Suggests
             <select
               class="box"
-              aria-label="Kind of step in {stage.name}"
+              aria-label="Kind of activity in {stage.name}"
               bind:value={stage.step.kind}
               disabled={!mayChange}
               ><option>call</option><option>mail</option><option>meeting</option><option>task</option></select
             ><input
               class="box"
-              aria-label="Step in {stage.name}"
+              aria-label="Activity in {stage.name}"
               bind:value={stage.step.subject}
               disabled={!mayChange}
             />
             after
             <input
               class="box figure"
-              aria-label="Days of the step in {stage.name}"
+              aria-label="Days of the activity in {stage.name}"
               bind:value={stage.step.days}
               disabled={!mayChange}
             />
@@ -222,7 +222,7 @@
             onclick={() => {
               stage.step = { kind: 'call', subject: 'Call', days: '7' };
               dirty = true;
-            }}>Suggest a next step</button
+            }}>Suggest an activity</button
           >{/if}
         {#each stage.checks as check, m (m)}
           <span class="check">
@@ -239,14 +239,14 @@
               disabled={!mayChange}
               >{#each PROOFS as [key, label] (key)}<option value={key}>{label}</option>{/each}</select
             >
-            <label><input type="checkbox" bind:checked={check.must} disabled={!mayChange} /> must</label>
+            <label><input type="checkbox" bind:checked={check.must} disabled={!mayChange} /> required</label>
             {#if mayChange}<button
                 class="plain"
-                aria-label="Take check {m + 1} out of {stage.name}"
+                aria-label="Remove check {m + 1} of {stage.name}"
                 onclick={() => {
                   stage.checks.splice(m, 1);
                   dirty = true;
-                }}>out</button
+                }}>Remove</button
               >{/if}
           </span>
         {/each}
@@ -268,12 +268,12 @@
   {/each}
 </ol>
 <p class="quiet">
-  What stands in a deactivated stage stays there until it is moved; the logs keep its name. A must holds up
-  every move past its stage.
+  Opportunities in a deactivated stage stay there until they are moved. A required item blocks every move past
+  its stage.
 </p>
 {#if session.manages}
   <div class="leaf log">
-    <h2>Log</h2>
+    <h2>History</h2>
     <Changes record="process" id={view.process.id} />
   </div>
 {/if}
@@ -312,7 +312,7 @@
   }
   .order b {
     font-family: 'Newsreader Variable', serif;
-    font-size: 17px;
+    font-size: var(--type-lead);
     padding-left: 4px;
   }
   .facts {
@@ -322,12 +322,12 @@
     align-items: end;
   }
   .facts label {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   .facts label .box {
     display: block;
-    font-size: 13.5px;
+    font-size: var(--type-text);
     color: var(--ink);
   }
   .last {

@@ -86,7 +86,7 @@ describe('a sales process as it is set up', () => {
     const probability = screen.getByLabelText('Probability of Quoted');
     await userEvent.clear(probability);
     await userEvent.type(probability, '55');
-    await userEvent.click(screen.getByRole('button', { name: 'Save the process' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save process' }));
     expect(sent().params.header).toEqual({ 'If-Match': '"4"' });
     expect(sent().body.stages.map((s) => s['probability'])).toEqual(['10', '55']);
   });
@@ -94,7 +94,7 @@ describe('a sales process as it is set up', () => {
   it('puts a stage before another', async () => {
     shown();
     await userEvent.click(screen.getByRole('button', { name: 'Quoted up' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Save the process' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save process' }));
     expect(sent().body.stages.map((s) => s['name'])).toEqual(['Quoted', 'Understood']);
   });
 
@@ -104,9 +104,9 @@ describe('a sales process as it is set up', () => {
     const checks = screen.getAllByRole('button', { name: 'Add a check' });
     await userEvent.click(checks.at(-1) as HTMLElement);
     await userEvent.click(
-      screen.getAllByRole('button', { name: 'Suggest a next step' }).at(-1) as HTMLElement
+      screen.getAllByRole('button', { name: 'Suggest an activity' }).at(-1) as HTMLElement
     );
-    await userEvent.click(screen.getByRole('button', { name: 'Save the process' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save process' }));
     expect(sent().body.stages[2]).toMatchObject({
       id: null,
       name: 'New stage',
@@ -117,9 +117,9 @@ describe('a sales process as it is set up', () => {
 
   it('takes a check out, and the step that was suggested', async () => {
     shown();
-    await userEvent.click(screen.getByRole('button', { name: 'Take check 1 out of Understood' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove check 1 of Understood' }));
     await userEvent.click(screen.getByRole('button', { name: 'none' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Save the process' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save process' }));
     expect(sent().body.stages[0]).toMatchObject({ checks: [], step: null });
   });
 

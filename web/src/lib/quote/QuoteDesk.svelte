@@ -97,7 +97,7 @@
           ...(q.obstacles.length ? [] : [{ label: 'Send', keys: 'Ctrl+Enter', run: askToSend }])
         ]
       : []),
-    ...(q.may.order ? [{ label: 'Place the order', keys: 'Ctrl+Enter', run: () => (ordering = true) }] : []),
+    ...(q.may.order ? [{ label: 'Place order', keys: 'Ctrl+Enter', run: () => (ordering = true) }] : []),
     { label: 'Open the PDF', keys: 'p', run: () => window.open(`/api/quotes/${q.id}/quote.pdf`) }
   ]);
 </script>
@@ -108,7 +108,7 @@
   <a class="act" href="/api/quotes/{q.id}/quote.pdf" target="_blank" rel="noopener"
     ><Icon name="paper" size={13} />PDF</a
   >
-  {#if q.may.askForSignOff}<button class="act main" onclick={() => (asking = true)}>Ask for sign-off…</button
+  {#if q.may.askForSignOff}<button class="act main" onclick={() => (asking = true)}>Request sign-off…</button
     >{/if}
   {#if q.may.change}<button
       class="act"
@@ -118,7 +118,7 @@
       onclick={askToSend}><Icon name="email" size={13} />Send…</button
     >{/if}
   {#if q.may.order}<button class="act main" onclick={() => (ordering = true)}
-      >Place the order… <Icon name="arrow" size={13} /></button
+      >Place order… <Icon name="arrow" size={13} /></button
     >{/if}
 </div>
 <div class="facts">
@@ -136,8 +136,8 @@
 {#if !ordering && !asking}<Notice refusal={acts.refusal} />{/if}
 {#snippet under()}
   <div class="under">
-    <section class="leaf letter" aria-label="Letter and terms">
-      <h2>Letter and terms</h2>
+    <section class="leaf letter" aria-label="Cover letter and terms">
+      <h2>Cover letter and terms</h2>
       {#if q.may.change}
         <div class="pair" oninput={() => (touched = true)} role="group" aria-label="Terms">
           <Field
@@ -169,7 +169,7 @@
             problem={acts.at('deliveryTerms')}
           />
         </div>
-        {#if touched}<p><button class="act" onclick={save}>Save letter and terms</button></p>{/if}
+        {#if touched}<p><button class="act" onclick={save}>Save cover letter and terms</button></p>{/if}
       {:else}
         <dl>
           <dt>To</dt>
@@ -189,7 +189,7 @@
     </section>
     <Trail opportunity={q.of.opportunityId} here={q.number} />
     <section class="leaf log">
-      <h2>Log</h2>
+      <h2>History</h2>
       <Changes record="quote" id={q.id} />
     </section>
   </div>
@@ -198,34 +198,34 @@
 
 <Ask bind:open={sending} title="Send {q.number}">
   <p>
-    It goes to <b>{form.emailTo || 'nobody yet'}</b> with the PDF, {figure(editor.view.totals.invoiceTotal)} with
-    tax, valid until {day(form.validUntil)}. Then it is locked.
+    To <b>{form.emailTo || 'none'}</b> with the PDF, {figure(editor.view.totals.invoiceTotal)} with tax, valid until
+    {day(form.validUntil)}. A sent quote can no longer be edited.
   </p>
   {#if editor.view.credit.verdict === 'hold' || editor.view.credit.verdict === 'stop'}
-    <p class="heed">Credit says {editor.view.credit.verdict} today: an order would be held.</p>
+    <p class="heed">Credit check today: {editor.view.credit.verdict}. An order would be put on hold.</p>
   {/if}
   <p class="row">
     <button class="act main" disabled={acts.busy} onclick={send} {@attach (b: HTMLElement) => b.focus()}
       >Send it</button
     >
-    <button class="act" onclick={() => (sending = false)}>Not yet</button>
+    <button class="act" onclick={() => (sending = false)}>Cancel</button>
   </p>
 </Ask>
-<Ask bind:open={asking} title="Ask for sign-off on {q.number}">
+<Ask bind:open={asking} title="Request sign-off for {q.number}">
   <form onsubmit={askForSignOff}>
     <p>{signOff?.words ?? ''}</p>
-    <Field label="Why these terms" name="why" rows={3} bind:value={why} problem={acts.at('why')} focus />
+    <Field label="Reason" name="why" rows={3} bind:value={why} problem={acts.at('why')} focus />
     <Notice refusal={acts.refusal} />
     <p class="row">
       <button class="act main" disabled={acts.busy}>Ask</button>
-      <button type="button" class="act" onclick={() => (asking = false)}>Not yet</button>
+      <button type="button" class="act" onclick={() => (asking = false)}>Cancel</button>
     </p>
   </form>
 </Ask>
-<Ask bind:open={ordering} title="Place the order on {q.number}">
+<Ask bind:open={ordering} title="Place order on {q.number}">
   <form onsubmit={order}>
     <Field
-      label="The customer’s order number"
+      label="Customer PO number"
       name="poNumber"
       bind:value={poNumber}
       problem={acts.at('poNumber')}

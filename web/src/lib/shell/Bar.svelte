@@ -27,7 +27,7 @@
     ['Outbox', '/outbox']
   ] as const;
   const MEANING = {
-    enquiries: 'to be worked',
+    enquiries: 'to follow up',
     opportunities: 'open',
     quotes: 'draft or sent',
     orders: 'on hold',
@@ -47,7 +47,7 @@
 
 <header>
   <a class="name" href="/" aria-label="Firm Tally, day sheet">Firm Tally</a>
-  <nav aria-label="Line of work">
+  <nav aria-label="Main navigation">
     <a href="/" aria-current={isHere('/') ? 'page' : undefined}
       >Day sheet<b title="due now">{counts.data?.daySheet ?? ''}</b></a
     >
@@ -62,13 +62,13 @@
     {/each}
   </nav>
   <div class="own">
-    <button class="plain" onclick={onFind} title="Find or do (Ctrl K)"
+    <button class="plain" onclick={onFind} title="Search or run a command (Ctrl K)"
       ><Icon name="find" /><kbd>Ctrl K</kbd></button
     >
-    <button class="plain" onclick={onKeys} title="Keys of this screen" aria-label="Keys of this screen"
+    <button class="plain" onclick={onKeys} title="Keyboard shortcuts" aria-label="Keyboard shortcuts"
       ><kbd>?</kbd></button
     >
-    <button class="plain" onclick={turn} aria-label="Light or dark"><Icon name="moon" /></button>
+    <button class="plain" onclick={turn} aria-label="Switch theme"><Icon name="moon" /></button>
     <details>
       <summary>{session.me?.name}</summary>
       <div class="leaf">
@@ -99,7 +99,7 @@
   }
   .name {
     font-family: 'Newsreader Variable', serif;
-    font-size: 19px;
+    font-size: var(--type-head);
     color: var(--ink);
     align-self: center;
     white-space: nowrap;
@@ -130,7 +130,7 @@
   }
   nav b {
     font-weight: 500;
-    font-size: 11.5px;
+    font-size: var(--type-small);
     color: var(--brass);
     font-variant-numeric: tabular-nums;
   }

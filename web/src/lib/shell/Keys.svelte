@@ -3,15 +3,15 @@
   import { actions } from './actions.svelte';
   let { open = $bindable() }: { open: boolean } = $props();
   const ALWAYS = [
-    ['Ctrl K', 'Find any record, do anything'],
-    ['?', 'These keys'],
+    ['Ctrl K', 'Search for a record or run a command'],
+    ['?', 'These keyboard shortcuts'],
     ['g then d e o q s r', 'Day sheet, enquiries, opportunities, quotes, orders, renewals'],
-    ['Tab, Enter', 'Next field, press what is in focus'],
-    ['Esc', 'Close what is in front']
+    ['Tab, Enter', 'Next field, press the focused button'],
+    ['Esc', 'Close dialog']
   ] as const;
 </script>
 
-<Ask bind:open title="Keys of this screen">
+<Ask bind:open title="Keyboard shortcuts">
   <table>
     <tbody>
       {#each actions.list.filter((a) => a.keys) as action (action.label)}

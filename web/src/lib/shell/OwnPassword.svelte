@@ -26,7 +26,7 @@
 <Ask bind:open title="Password and sessions">
   <form onsubmit={change}>
     <Field
-      label="Password now"
+      label="Current password"
       name="old"
       type="password"
       bind:value={form.old}

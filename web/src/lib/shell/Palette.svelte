@@ -24,10 +24,10 @@
     ['Reports', '/reports'],
     ['Outbox', '/outbox'],
     ['Call lists', '/calls'],
-    ['Ranking of customers', '/accounts/ranking'],
-    ['Hand over a book', '/accounts/reassignment'],
+    ['Customer ranking', '/accounts/ranking'],
+    ['Reassign accounts', '/accounts/reassignment'],
     ['Sales processes', '/processes'],
-    ['Bring enquiries from a file', '/enquiries/import']
+    ['Import enquiries', '/enquiries/import']
   ];
   const choices = $derived.by<Choice[]>(() => {
     const wanted = text.trim().toLowerCase();
@@ -70,7 +70,7 @@
   }
 </script>
 
-<Ask bind:open title="Find or do" wide>
+<Ask bind:open title="Search or run a command" wide>
   <input
     class="box"
     type="text"
@@ -79,8 +79,8 @@
     aria-expanded="true"
     aria-controls="choices"
     aria-activedescendant="choice-{chosen}"
-    aria-label="Name, number or action"
-    placeholder="Name, number or action"
+    aria-label="Name, number or command"
+    placeholder="Name, number or command"
     bind:value={text}
     oninput={search}
     onkeydown={keys}
@@ -97,7 +97,7 @@
         onmouseenter={() => (chosen = n)}><span>{choice.label}</span><small>{choice.hint}</small></button
       >
     {:else}
-      <p class="quiet">Nothing has this name or number.</p>
+      <p class="quiet">No matches.</p>
     {/each}
   </div>
 </Ask>

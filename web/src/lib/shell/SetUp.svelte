@@ -28,7 +28,7 @@
 <svelte:head><title>Set up · Firm Tally</title></svelte:head>
 <main>
   <form class="leaf" onsubmit={submit}>
-    <h1>Set up your house</h1>
+    <h1>Set up your company</h1>
     <p class="quiet">
       This database is empty. Name the company, its currency, and yourself as its administrator; everything
       else can follow.
@@ -53,9 +53,9 @@
     >
     <Field label="Your name" name="name" bind:value={name} problem={acts.at('name')} />
     <Field label="Your email address" name="email" bind:value={email} problem={acts.at('email')} />
-    <Field label="Sign-in name" name="login" bind:value={login} problem={acts.at('login')} />
+    <Field label="User name" name="login" bind:value={login} problem={acts.at('login')} />
     <Field
-      label="Password, at least 8 characters"
+      label="Password (at least 8 characters)"
       name="password"
       type="password"
       bind:value={password}

@@ -27,7 +27,7 @@
       ><path d="M4 18 216 8M110 13v13" stroke="var(--brass)" stroke-width="2.5" fill="none" /></svg
     >
     <h1>Firm Tally</h1>
-    <Field label="Sign-in name" name="login" bind:value={login} focus />
+    <Field label="User name" name="login" bind:value={login} focus />
     <Field label="Password" name="password" type="password" bind:value={password} />
     <Notice refusal={acts.refusal} />
     <button class="act main" disabled={acts.busy}>Sign in</button>

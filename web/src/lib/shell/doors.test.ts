@@ -29,7 +29,7 @@ beforeEach(() => {
 describe('the way in', () => {
   it('asks who it is and then knows', async () => {
     within(SignIn, {});
-    await userEvent.type(screen.getByLabelText('Sign-in name'), 'mara');
+    await userEvent.type(screen.getByLabelText('User name'), 'mara');
     await userEvent.type(screen.getByLabelText('Password'), 'long enough');
     await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
     await vi.waitFor(() => expect(session.me?.name).toBe('Mara'));
@@ -43,10 +43,10 @@ describe('the way in', () => {
   it('says that it was not right and keeps the name', async () => {
     calls.POST.mockResolvedValueOnce(new Refusal(403, 'Name or password is not right', '', [], null));
     within(SignIn, {});
-    await userEvent.type(screen.getByLabelText('Sign-in name'), 'mara');
+    await userEvent.type(screen.getByLabelText('User name'), 'mara');
     await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
     expect(await screen.findByRole('alert')).toHaveTextContent('Name or password is not right.');
-    expect(screen.getByLabelText('Sign-in name')).toHaveValue('mara');
+    expect(screen.getByLabelText('User name')).toHaveValue('mara');
     expect(session.me).toBeNull();
   });
 
@@ -55,7 +55,7 @@ describe('the way in', () => {
     expect(screen.queryByText(/Demo data is loaded/)).toBeNull();
     session.view = { me: null, needsSetup: false, demo: true, today: '2027-03-15' };
     await userEvent.click(await screen.findByRole('button', { name: 'helen, manager' }));
-    expect(screen.getByLabelText('Sign-in name')).toHaveValue('helen');
+    expect(screen.getByLabelText('User name')).toHaveValue('helen');
     expect(screen.getByLabelText('Password')).toHaveValue('tally-demo');
   });
 });
@@ -66,7 +66,7 @@ describe('an empty company', () => {
     await userEvent.type(screen.getByLabelText(/^Code/), '1234-5678');
     await userEvent.type(screen.getByLabelText('Company'), 'Ours');
     await userEvent.type(screen.getByLabelText('Your name'), 'Ana');
-    await userEvent.type(screen.getByLabelText('Sign-in name'), 'ana');
+    await userEvent.type(screen.getByLabelText('User name'), 'ana');
     await userEvent.type(screen.getByLabelText(/^Password/), 'long enough');
     await userEvent.click(screen.getByRole('button', { name: 'Set up and sign in' }));
     await vi.waitFor(() => expect(session.me).not.toBeNull());

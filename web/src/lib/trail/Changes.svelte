@@ -17,14 +17,14 @@
     <li>
       <span class="quiet">{day(entry.at)} {at(entry.at)}</span>
       <div>
-        <b>{entry.person ?? 'by itself'}</b>
+        <b>{entry.person ?? 'automatically'}</b>
         {words(entry.what)}{#if entry.before && entry.after}: <s>{entry.before}</s> to
           <b>{entry.after}</b>{:else if entry.after}: {entry.after}{:else if entry.before}: <s
             >{entry.before}</s
-          > taken away{/if}
+          > removed{/if}
       </div>
     </li>
-  {:else}<li class="quiet">{log.isPending ? 'Looking…' : 'Nothing was changed yet.'}</li>{/each}
+  {:else}<li class="quiet">{log.isPending ? 'Loading…' : 'No changes yet.'}</li>{/each}
 </ol>
 <More list={log} />
 
@@ -35,7 +35,7 @@
     gap: 8px;
     padding: 4px 0;
     border-bottom: 1px solid var(--rule);
-    font-size: 12.5px;
+    font-size: var(--type-small);
     overflow-wrap: anywhere;
   }
   li.quiet {

@@ -48,19 +48,19 @@ describe('who changed what', () => {
     expect(screen.queryByRole('button', { name: 'Show more' })).toBeNull();
   });
 
-  it('says what the company did by itself, and what was taken away', async () => {
+  it('says what the company did automatically, and what was removed', async () => {
     calls.GET.mockResolvedValue({
       rows: [entry(2, { person: null, before: null }), entry(1, { after: null })],
       after: null
     });
     within(Changes, { record: 'opportunity', id: 7 });
-    expect(await screen.findByText('by itself')).toBeInTheDocument();
-    expect(screen.getByText(/taken away/)).toBeInTheDocument();
+    expect(await screen.findByText('automatically')).toBeInTheDocument();
+    expect(screen.getByText(/removed/)).toBeInTheDocument();
   });
 
   it('says that nothing was changed yet', async () => {
     calls.GET.mockResolvedValue({ rows: [], after: null });
     within(Changes, { record: 'opportunity', id: 7 });
-    expect(await screen.findByText('Nothing was changed yet.')).toBeInTheDocument();
+    expect(await screen.findByText('No changes yet.')).toBeInTheDocument();
   });
 });

@@ -41,7 +41,7 @@
     gap: 8px;
     align-items: center;
     padding: 3px 0 3px 10px;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   li[aria-current] {
     background: var(--brass-wash);

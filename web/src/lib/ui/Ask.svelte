@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { Guard, setGuard } from '$lib/forms/guard';
   import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
-  /** A question in front of the page. Only for what leaves the house, or needs a few words. */
+  import Icon from './Icon.svelte';
+  /** A question in front of the page. Only for what leaves the company, or needs a few words. */
   let {
     open = $bindable(),
     title,
@@ -15,16 +17,67 @@
     broad?: boolean;
     children: import('svelte').Snippet;
   } = $props();
+  const guard = new Guard();
+  setGuard(guard);
+  let asking = $state(false);
+
+  // Back to where one was, however it is closed.
+  $effect(() => {
+    if (!open) return;
+    asking = false;
+    const before = document.activeElement as HTMLElement | null;
+    return () => {
+      const gone = before;
+      requestAnimationFrame(() => {
+        const isLost = document.activeElement === null || document.activeElement === document.body;
+        if (isLost && gone?.isConnected) gone.focus();
+      });
+    };
+  });
+
+  function change(to: boolean) {
+    if (!to && guard.dirty) asking = true;
+    else open = to;
+  }
+
+  function discard() {
+    guard.discard();
+    open = false;
+  }
 </script>
 
 <!-- Not there while it is closed: nothing in it is asked for or found by a reader before its time. -->
 {#if open}
-  <Dialog {open} onOpenChange={(e) => (open = e.open)}>
+  <Dialog
+    {open}
+    onOpenChange={(e) => change(e.open)}
+    onInteractOutside={(e) => {
+      // A click beside it never loses what was typed.
+      if (guard.dirty) e.preventDefault();
+    }}
+  >
     <Portal>
       <Dialog.Backdrop class="ask-back" />
       <Dialog.Positioner class="ask-place">
         <Dialog.Content class={broad ? 'ask-sheet broad' : wide ? 'ask-sheet wide' : 'ask-sheet'}>
-          <Dialog.Title class="ask-title">{title}</Dialog.Title>
+          <div class="ask-head">
+            <Dialog.Title class="ask-title">{title}</Dialog.Title>
+            <Dialog.CloseTrigger class="ask-close" aria-label="Close dialog"
+              ><Icon name="cross" /></Dialog.CloseTrigger
+            >
+          </div>
+          {#if asking}
+            <div class="ask-sure" role="alert">
+              <span>Your entries are not saved.</span>
+              <button type="button" class="act" onclick={discard}>Discard</button>
+              <button
+                type="button"
+                class="act main"
+                onclick={() => (asking = false)}
+                {@attach (b: HTMLElement) => b.focus()}>Continue editing</button
+              >
+            </div>
+          {/if}
           {@render children()}
         </Dialog.Content>
       </Dialog.Positioner>
@@ -56,7 +109,7 @@
     width: min(480px, 94vw);
     max-height: 76vh;
     overflow: auto;
-    padding: 18px 22px;
+    padding: 14px 22px 18px;
   }
   :global(.ask-sheet.wide) {
     width: min(680px, 94vw);
@@ -64,9 +117,52 @@
   :global(.ask-sheet.broad) {
     width: min(1080px, 96vw);
   }
+  .ask-head {
+    display: flex;
+    align-items: flex-start;
+    gap: 8px;
+    margin-bottom: 10px;
+  }
   :global(.ask-title) {
     font-family: 'Newsreader Variable', serif;
-    font-size: 20px;
+    font-size: var(--type-head);
+    line-height: 1.3;
+    margin-right: auto;
+  }
+  :global(.ask-close) {
+    color: var(--stone);
+    cursor: pointer;
+    min-width: 28px;
+    min-height: 28px;
+    margin: -2px -8px 0 0;
+    display: grid;
+    place-items: center;
+  }
+  .ask-sure {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px;
+    background: var(--brass-wash);
+    border-left: 4px solid var(--brass);
+    padding: 8px 12px;
     margin-bottom: 10px;
+  }
+  .ask-sure span {
+    margin-right: auto;
+  }
+  @media (max-width: 640px) {
+    :global(.ask-place) {
+      padding-top: 0;
+      align-items: stretch;
+    }
+    :global(.ask-sheet),
+    :global(.ask-sheet.wide),
+    :global(.ask-sheet.broad) {
+      width: 100vw;
+      max-height: 100dvh;
+      border-width: 4px 0 0;
+      padding: 12px 16px 24px;
+    }
   }
 </style>

@@ -60,12 +60,12 @@
 <style>
   label {
     display: block;
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
     margin-bottom: 2px;
   }
   .problem {
-    font-size: 12px;
+    font-size: var(--type-small);
     margin-top: 2px;
   }
 </style>

@@ -64,7 +64,7 @@
   }
   b {
     font-weight: 500;
-    font-size: 11.5px;
+    font-size: var(--type-small);
     color: var(--brass);
   }
 </style>

@@ -29,7 +29,7 @@ describe('pages beneath the first', () => {
     expect(further.rows).toEqual([]);
   });
 
-  it('stay as they are when the next cannot be had, and say why', async () => {
+  it('stay unchanged when the next cannot be had, and say why', async () => {
     const further = new Further<string>(() => Promise.reject(new Refusal(0, 'Not reached', '', [], null)));
     further.begin({ rows: [], after: 'a' });
     await further.show();

@@ -13,10 +13,10 @@ import { tone } from './tones';
 
 describe('a field', () => {
   it('is found by its label, and says what is wrong with it', () => {
-    render(Field, { label: 'Name', name: 'name', value: 'x', problem: 'This must not be empty.' });
+    render(Field, { label: 'Name', name: 'name', value: 'x', problem: 'Required.' });
     const input = screen.getByLabelText('Name');
     expect(input).toHaveAttribute('aria-invalid', 'true');
-    expect(input).toHaveAccessibleDescription('This must not be empty.');
+    expect(input).toHaveAccessibleDescription('Required.');
   });
 
   it('takes the focus where it is asked to, and can be a longer text', () => {

@@ -44,14 +44,14 @@
       />{/if}
   </svg>
   <dl>
-    <dt>Room to the floor of {percent(room.floorMarginPercent)}</dt>
+    <dt>Room before the floor of {percent(room.floorMarginPercent)}</dt>
     <dd class:bad={under}>
       <button class="how" onclick={() => onWorking('room.floorAmount')}>{figure(room.floorAmount)}</button>,
       <button class="how quiet" onclick={() => onWorking('room.floorPercent')}
         >{percent(room.floorPercent)}</button
       >
     </dd>
-    <dt>Room to a sign-off</dt>
+    <dt>Room before sign-off</dt>
     <dd class:bad={room.authorityPercent?.startsWith('-')}>
       <button class="how" onclick={() => onWorking('room.authorityPercent')}
         >{percent(room.authorityPercent)}</button
@@ -72,7 +72,7 @@
     fill: none;
   }
   text {
-    font-size: 9.5px;
+    font-size: var(--type-tiny);
     fill: var(--stone);
     text-anchor: middle;
   }

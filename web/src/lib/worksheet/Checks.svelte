@@ -23,9 +23,11 @@
   }
 </script>
 
-<aside class="checks leaf" aria-label="Checks">
+<aside class="checks leaf" aria-label="Margin and credit">
   <ThisLine {editor} {grid} {locked} {onWorking} />
-  {#if editor.incomplete}<p class="heed reason">Something cannot be read: what follows is of before.</p>{/if}
+  {#if editor.incomplete}<p class="heed reason">
+      An entry is not valid: these figures are from before it.
+    </p>{/if}
   {#if editor.view.room}<Beam view={editor.view} room={editor.view.room} {onWorking} />{/if}
   <section aria-label="Sign-off">
     <h2>
@@ -75,7 +77,7 @@
     display: grid;
     grid-template-columns: 1fr auto;
     gap: 1px 10px;
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   .checks :global(dd) {
     text-align: right;
@@ -85,7 +87,7 @@
     color: var(--stone);
   }
   .reason {
-    font-size: 12.5px;
+    font-size: var(--type-small);
     margin-top: 2px;
   }
 </style>

@@ -36,10 +36,10 @@
     <thead>
       <tr>
         <th>Line</th>
-        <th class="figure">Qty</th><th class="figure">Price</th><th class="figure">Less %</th><th
+        <th class="figure">Qty</th><th class="figure">Price</th><th class="figure">Discount %</th><th
           class="figure">Net</th
         >
-        <th class="figure then">Qty</th><th class="figure">Price</th><th class="figure">Less %</th><th
+        <th class="figure then">Qty</th><th class="figure">Price</th><th class="figure">Discount %</th><th
           class="figure">Net</th
         >
         <th class="figure then">Change</th><th>By</th>
@@ -53,7 +53,7 @@
             <td class="figure" class:then={n === 1}>{side ? figure(side.quantity) : '–'}</td>
             <td class="figure">{side ? unitPrice(side.unitPrice, digits) : '–'}</td>
             <td class="figure">{side?.discountPercent ? figure(side.discountPercent) : '–'}</td>
-            <td class="figure">{side ? (side.counted ? figure(side.finalAmount) : 'not counted') : '–'}</td>
+            <td class="figure">{side ? (side.counted ? figure(side.finalAmount) : 'not included') : '–'}</td>
           {/each}
           <td class="figure then change">{signed(line.change)}</td>
           <td class="quiet">{why(line)}</td>
@@ -63,8 +63,8 @@
   </table>
 </div>
 <p class="row">
-  <button class="act main" onclick={onTake}>Take “{compared.name}”</button>
-  <button class="act" onclick={onLeave}>Stay with what is typed now</button>
+  <button class="act main" onclick={onTake}>Use “{compared.name}”</button>
+  <button class="act" onclick={onLeave}>Keep the current lines</button>
 </p>
 
 <style>

@@ -73,7 +73,7 @@
 
   /** How it counts; of a plan that simply counts, how often it is charged. */
   function counts(): string {
-    return countsAs(line) || (line.everyMonths ? `${line.everyMonths} mo` : '');
+    return countsAs(line) || (line.everyMonths ? `${line.everyMonths} months` : '');
   }
 </script>
 
@@ -98,8 +98,11 @@
       {#if column === 'code' && children}{@render children()}
       {:else}<CellEditor {editor} {line} {column} text={editing.text} label="{column}, row {number}" />{/if}
     {:else if of && text !== '–' && text !== ''}
-      <button class="how" tabindex="-1" aria-label="{text}, how it came about" onclick={() => onWorking(of)}
-        >{text}</button
+      <button
+        class="how"
+        tabindex="-1"
+        aria-label="{text}, how this is calculated"
+        onclick={() => onWorking(of)}>{text}</button
       >
     {:else}{text}{/if}
   </td>

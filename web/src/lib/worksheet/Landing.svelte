@@ -30,7 +30,7 @@
 <section aria-label="Landing" class="landing">
   <div>
     <h2>Land on</h2>
-    <select class="box" aria-label="Land on a total or a margin" bind:value={kind}>
+    <select class="box" aria-label="Land on a total or margin" bind:value={kind}>
       <option value="total">net</option>
       <option value="margin">margin %</option>
     </select>
@@ -52,7 +52,7 @@
   {:else if landing && text.trim()}
     {#if landing.feasible}
       <p>
-        Take off {@render how('documentDiscount', figure(landing.documentDiscount))} in all{editor.discountPercent
+        Remove {@render how('documentDiscount', figure(landing.documentDiscount))} in all{editor.discountPercent
           ? `, in place of the ${editor.discountPercent} %`
           : ''}: net
         {@render how('contract', figure(landing.contract))}, margin {@render how(
@@ -83,7 +83,7 @@
     padding: 0 8px;
   }
   p {
-    font-size: 12.5px;
+    font-size: var(--type-small);
     margin-top: 3px;
   }
 </style>

@@ -26,14 +26,14 @@
   let said = $state('');
   const HEADS: [Column, string, string][] = [
     ['code', 'Code', ''],
-    ['what', 'What', ''],
+    ['what', 'Description', ''],
     ['quantity', 'Qty', 'figure'],
     ['list', 'List', 'figure'],
     ['price', 'Price', 'figure'],
-    ['discount', 'Less %', 'figure'],
-    ['counts', 'Counts', ''],
-    ['ready', 'Ready', ''],
-    ['final', 'Final', 'figure'],
+    ['discount', 'Discount %', 'figure'],
+    ['counts', 'Line type', ''],
+    ['ready', 'Availability', ''],
+    ['final', 'Line total', 'figure'],
     ['margin', 'Margin', 'figure']
   ];
 
@@ -95,10 +95,10 @@
       grid.go(grid.rowOf(place + pasted.lines.length - 1) + (index === null ? 1 : 0), 'code');
       said =
         pasted.unknown.length > 0
-          ? `Not in the catalogue, kept as lines of their own: ${pasted.unknown.join(', ')}.`
+          ? `Not in the catalogue, added as free-text lines: ${pasted.unknown.join(', ')}.`
           : `${pasted.lines.length} rows pasted.`;
     } catch (thrown) {
-      said = thrown instanceof Error ? thrown.message : 'These rows cannot be read.';
+      said = thrown instanceof Error ? thrown.message : 'These rows are not valid.';
     }
     void land();
   }
@@ -193,8 +193,8 @@
       {#if grid.editing && grid.row === row}{@render code()}
       {:else}<span class="hint"
           >{editor.lines.length === 0
-            ? 'Type here to add the first line: a code, a name, a kit. Or paste rows.'
-            : 'Type to add: code, name, family, kit, template, size'}</span
+            ? 'Type here to add the first line: product code or name, kit or template. Or paste rows.'
+            : 'Add a line: product code or name, kit, template or size table'}</span
         >{/if}
     </td>
   </tr>
@@ -248,9 +248,7 @@
       {/each}
       {#if !locked && grid.openRow >= editor.lines.length}{@render openRow(editor.lines.length)}{/if}
       {#if locked && editor.lines.length === 0}<tr {...ROW}
-          ><td role="gridcell" style:grid-column="span {COLUMNS.length + 1}" class="quiet"
-            >There are no lines.</td
-          ></tr
+          ><td role="gridcell" style:grid-column="span {COLUMNS.length + 1}" class="quiet">No lines.</td></tr
         >{/if}
     </tbody>
   </table>
@@ -300,7 +298,7 @@
     text-align: right;
     color: var(--stone);
     font-weight: 400;
-    font-size: 11.5px;
+    font-size: var(--type-small);
     padding: 6px 6px 0 2px;
     cursor: grab;
     user-select: none;
@@ -343,7 +341,7 @@
   }
   .lines :global(td.ready),
   .lines :global(td.counts) {
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   .lines :global(td.counts) {
     color: var(--stone);
@@ -368,7 +366,7 @@
   }
   .lines :global(tr.note td.what) {
     font-family: 'Newsreader Variable', serif;
-    font-size: 14.5px;
+    font-size: var(--type-text);
     color: var(--stone);
     white-space: pre-line;
   }
@@ -376,7 +374,7 @@
     height: auto;
     padding-top: 2px;
     padding-bottom: 3px;
-    font-size: 12px;
+    font-size: var(--type-small);
     white-space: normal;
   }
   .lines :global(tr.why span) {
@@ -389,7 +387,7 @@
     overflow: visible;
   }
   .said {
-    font-size: 12.5px;
+    font-size: var(--type-small);
     color: var(--stone);
     min-height: 18px;
     margin: 3px 0;

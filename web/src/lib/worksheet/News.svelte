@@ -11,7 +11,7 @@
 
 {#if editor.waiting}
   <div class="news heed" role="status">
-    The server cannot be reached. What you typed is kept in this browser, and is saved as soon as there is an
+    The server cannot be reached. Your entries are kept in this browser and saved as soon as there is an
     answer again.
   </div>
 {/if}
@@ -19,9 +19,9 @@
   <div class="news" role="status">
     <p>
       {editor.news.words}
-      <button class="plain" onclick={() => (editor.news = null)}>Good</button>
+      <button class="plain" onclick={() => (editor.news = null)}>Dismiss</button>
       {#if editor.dirty}<button class="plain" onclick={() => void editor.discard()}
-          >Drop mine, show what is kept</button
+          >Discard mine, show the saved version</button
         >{/if}
     </p>
     {#each editor.news.clashes as clash (clash.id + clash.field)}

@@ -50,11 +50,11 @@
       ? []
       : wordsToo
         ? [
-            { kind: 'line', label: 'as a line of its own' },
+            { kind: 'line', label: 'as a free-text line' },
             { kind: 'section', label: 'as the heading of a section' },
             { kind: 'note', label: 'as a note' }
           ]
-        : [{ kind: 'line', label: 'as a line of its own' }]
+        : [{ kind: 'line', label: 'as a free-text line' }]
   );
   const count = $derived(picks.length + own.length);
 
@@ -120,9 +120,9 @@
     if (pick.kind === 'kit') return `kit, ${pick.lines.length} lines`;
     if (pick.kind === 'template') return `template, ${pick.lines.length} rows`;
     if (pick.kind === 'sizes') return 'table of sizes';
-    if (pick.kind === 'typical') return 'not known yet';
+    if (pick.kind === 'typical') return 'typical value';
     const line = pick.lines[0];
-    if (line?.everyMonths) return `every ${line.everyMonths} mo`;
+    if (line?.everyMonths) return `every ${line.everyMonths} months`;
     return pick.stock ? `${pick.stock} on hand` : '';
   }
 </script>
@@ -132,7 +132,7 @@
   bind:this={box}
   class="box-in"
   name="pick"
-  placeholder={wordsToo ? 'Code, name, family, kit, template, size' : 'Code or name'}
+  placeholder={wordsToo ? 'Product code or name, kit, template or size table' : 'Product code or name'}
   aria-label={label}
   role="combobox"
   aria-expanded={count > 0}
@@ -152,7 +152,7 @@
   id="picks"
   role="listbox"
   tabindex="-1"
-  aria-label="What it could be"
+  aria-label="Suggestions"
   style:left="{place.left}px"
   style:top={place.up ? undefined : `${place.top}px`}
   style:bottom={place.up ? `calc(100vh - ${place.top}px)` : undefined}
@@ -182,8 +182,8 @@
   {:else}
     {#if count === 0}<p class="quiet">
         {failed
-          ? 'The server cannot be reached; what is typed stays.'
-          : 'Type a code, a name or a family; nothing was bought before.'}
+          ? 'The server cannot be reached; your entry is kept.'
+          : 'Type a code, name or family. No purchases before.'}
       </p>{/if}
   {/each}
 </div>
@@ -210,7 +210,7 @@
   }
   p {
     padding: 4px 10px;
-    font-size: 12px;
+    font-size: var(--type-small);
   }
   button {
     display: grid;

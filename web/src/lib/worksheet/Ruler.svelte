@@ -54,7 +54,7 @@
     position: absolute;
     top: -2px;
     padding-top: 14px;
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
     white-space: nowrap;
     cursor: pointer;

@@ -59,19 +59,14 @@
 </script>
 
 <form onsubmit={keep}>
-  <Field
-    label="Keep what is typed now as a scenario"
-    name="scenario"
-    bind:value={name}
-    problem={acts.at('name')}
-  />
-  <button class="act" disabled={locked || acts.busy}>Keep</button>
+  <Field label="Name of the scenario" name="scenario" bind:value={name} problem={acts.at('name')} />
+  <button class="act" disabled={locked || acts.busy}>Save</button>
 </form>
 {#if !acts.at('name')}<Notice refusal={acts.refusal} />{/if}
 {#each rows ?? [] as row (row.id)}
   <div class="scenario">
     <b>{row.name}</b>
-    <span class="figure">{row.contract ? figure(row.contract) : 'cannot be read now'}</span>
+    <span class="figure">{row.contract ? figure(row.contract) : 'not valid now'}</span>
     <small
       >margin {percent(row.marginPercent)}, {row.signOffRole
         ? `${words(row.signOffRole)} signs`
@@ -80,17 +75,17 @@
     <small class="figure">{row.keptBy}, {day(row.at)} {at(row.at)}</small>
     <p>
       <button class="act" onclick={() => compare(row.id)}>Compare</button>
-      <button class="plain" onclick={() => drop(row)}>Drop</button>
+      <button class="plain" onclick={() => drop(row)}>Remove</button>
     </p>
   </div>
 {:else}
   {#if rows}<p class="quiet">
-      None yet. Keep one, change the lines, and compare the two: net, margin, sign-off and credit, line by
+      None yet. Save one, change the lines, and compare the two: net, margin, sign-off and credit, line by
       line.
     </p>{/if}
 {/each}
 {#if dropped}<p role="status">
-    {dropped.name} dropped. <button class="plain" onclick={back}>Bring it back</button>
+    {dropped.name} removed. <button class="plain" onclick={back}>Restore</button>
   </p>{/if}
 {#if compared}
   <Ask bind:open={() => true, (open) => !open && (compared = null)} title="Now, and “{compared.name}”" broad>

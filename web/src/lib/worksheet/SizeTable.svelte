@@ -82,7 +82,7 @@
                     <input
                       class="box figure"
                       data-size="{r}-{c}"
-                      aria-label="How many of {size.name}"
+                      aria-label="Quantity of {size.name}"
                       bind:value={many[size.product]}
                       onkeydown={(e) => keys(e, r, c)}
                       {@attach (node: HTMLInputElement) => {
@@ -92,7 +92,7 @@
                     <small
                       >{unitPrice(size.listPrice, digits)}{size.stock ? `, ${size.stock} on hand` : ''}</small
                     >
-                  {:else}<span class="quiet">{size ? 'not on sale' : '–'}</span>{/if}
+                  {:else}<span class="quiet">{size ? 'inactive' : '–'}</span>{/if}
                 </td>
               {/each}
             </tr>
@@ -102,11 +102,11 @@
     </div>
     <p class="row">
       <button class="act main" disabled={filled === 0} onclick={put}
-        >Put in {filled === 1 ? '1 line' : `${filled} lines`}</button
+        >Add {filled === 1 ? '1 line' : `${filled} lines`}</button
       >
-      <button class="act" onclick={onClose}>Leave it</button>
+      <button class="act" onclick={onClose}>Cancel</button>
     </p>
-  {:else if !acts.refusal}<p class="quiet">Looking it up…</p>{/if}
+  {:else if !acts.refusal}<p class="quiet">Loading…</p>{/if}
 </Ask>
 
 <style>
@@ -125,7 +125,7 @@
   small {
     display: block;
     color: var(--stone);
-    font-size: 11px;
+    font-size: var(--type-tiny);
   }
   .row {
     display: flex;

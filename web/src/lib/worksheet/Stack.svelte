@@ -16,7 +16,12 @@
       ] as const
     ).filter(([, amount]) => position(amount) > 0)
   );
-  const LABEL = { overdue: 'Overdue', open: 'Open, not due', ordered: 'Ordered', this: 'This document' };
+  const LABEL = {
+    overdue: 'Overdue',
+    open: 'Outstanding, not due',
+    ordered: 'Ordered, not invoiced',
+    this: 'This document'
+  };
   const FIGURE = { overdue: 'overdue', open: 'exposure', ordered: 'exposure', this: 'asked' };
   const HEIGHT = 118;
   // Drawing only: how tall a weight is beside the limit.
@@ -76,14 +81,14 @@
         <dt class="key {kind}">{LABEL[kind]}</dt>
         <dd class:bad={kind === 'overdue'}>{@render how(FIGURE[kind], figure(amount))}</dd>
       {/each}
-      <dt>Headroom{asks ? ' now' : ''}</dt>
+      <dt>Available credit{asks ? ' now' : ''}</dt>
       <dd class:bad={credit.headroom.startsWith('-')}>{@render how('headroom', figure(credit.headroom))}</dd>
       {#if asks}
         <dt><b>After this</b></dt>
         <dd class:bad={credit.headroomAfter.startsWith('-')}>
           <b>{@render how('headroomAfter', figure(credit.headroomAfter))}</b>
         </dd>
-        <dt>First clear day</dt>
+        <dt>First day within the limit</dt>
         <dd>
           {@render how('earliestClear', credit.earliestClear ? day(credit.earliestClear) : 'over a year')}
         </dd>

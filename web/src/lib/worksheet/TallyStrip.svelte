@@ -25,7 +25,7 @@
   } = $props();
   const cells = $derived([
     { label: 'List', value: figure(totals.list), of: 'totals.list' },
-    { label: 'Given', value: figure(totals.given), of: 'totals.given' },
+    { label: 'Discount', value: figure(totals.given), of: 'totals.given' },
     { label: 'Net', value: figure(totals.contract), of: 'totals.contract' },
     { label: 'Cost', value: figure(totals.cost), of: 'totals.cost' },
     {
@@ -53,18 +53,18 @@
       {#if incomplete}<b class="figure" data-tally={label}>–</b>
       {:else}{#key value}<button
             class="how"
-            aria-label="{label} {value}, how it came about"
+            aria-label="{label} {value}, how this is calculated"
             onclick={() => onWorking(of)}><b class="figure" data-tally={label}>{value}</b></button
           >{/key}{#if more}<button
             class="how"
-            aria-label="{label} {more.value}, how it came about"
+            aria-label="{label} {more.value}, how this is calculated"
             onclick={() => onWorking(more.of)}><em>{more.value}</em></button
           >{/if}{/if}
     </div>
   {/each}
   {#if incomplete}<span
       ><button class="plain bad" onclick={onMend}
-        >Incomplete: {incomplete === 1 ? '1 place' : `${incomplete} places`} to mend</button
+        >Incomplete: {incomplete === 1 ? '1 entry' : `${incomplete} places`} to correct</button
       ></span
     >{:else}<span class="quiet">{stale ? 'not current' : currency}</span>{/if}
 </footer>
@@ -92,24 +92,24 @@
   }
   small {
     display: block;
-    font-size: 11.5px;
+    font-size: var(--type-small);
     color: var(--stone);
     white-space: nowrap;
   }
   b {
-    font-size: 14.5px;
+    font-size: var(--type-text);
     font-weight: 560;
     position: relative;
     display: inline-block;
     z-index: 0;
   }
   .main b {
-    font-size: 17px;
+    font-size: var(--type-lead);
     font-weight: 660;
   }
   em {
     font-style: normal;
-    font-size: 12px;
+    font-size: var(--type-small);
     margin-left: 5px;
     color: var(--stone);
   }

@@ -149,7 +149,7 @@
     white-space: nowrap;
   }
   p {
-    font-size: 12.5px;
+    font-size: var(--type-small);
   }
   .own {
     display: flex;
@@ -157,7 +157,7 @@
     margin-top: 4px;
   }
   label {
-    font-size: 11.5px;
+    font-size: var(--type-small);
     color: var(--stone);
     flex: 1 1 0;
     min-width: 0;

@@ -55,13 +55,13 @@
       <b class="figure">{resultOf(working, digits)}</b>
     </p>
   {:else if !refusal}
-    <p class="quiet">Working it out…</p>
+    <p class="quiet">Loading…</p>
   {/if}
 </Ask>
 
 <style>
   .said {
-    font-size: 15px;
+    font-size: var(--type-lead);
     margin-bottom: 4px;
   }
   .said + .quiet {
@@ -69,7 +69,7 @@
   }
   .formula {
     font-family: 'Newsreader Variable', serif;
-    font-size: 17px;
+    font-size: var(--type-lead);
     margin-bottom: 8px;
   }
   dl {
@@ -89,7 +89,7 @@
     text-align: right;
   }
   .result b {
-    font-size: 17px;
+    font-size: var(--type-lead);
     margin-left: 10px;
   }
 </style>

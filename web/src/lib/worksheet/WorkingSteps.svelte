@@ -11,7 +11,7 @@
 </script>
 
 <div class="steps">
-  <table class="ledger" aria-label="Steps">
+  <table class="ledger" aria-label="Activities">
     <thead>
       <tr>
         <th>Step</th>

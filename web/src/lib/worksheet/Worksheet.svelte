@@ -35,7 +35,7 @@
   } = $props();
   const tabs = $derived([
     { key: 'checks', label: 'Checks' },
-    ...(locked ? [] : [{ key: 'what-if', label: 'What if' }]),
+    ...(locked ? [] : [{ key: 'what-if', label: 'Scenarios' }]),
     ...beside
   ]);
   let explained = $state<string | null>(null);
@@ -71,7 +71,7 @@
 
   /** Takes something off the whole, in one of the two ways; one visit to the field is one step back. */
   function whole(given: { discountPercent: string; discountAmount: string }) {
-    void editor.write('off the whole', (t) => ({ ...t, ...given }));
+    void editor.write('document discount', (t) => ({ ...t, ...given }));
   }
   const discounted = $derived(editor.discountPercent !== '' || editor.discountAmount !== '');
 </script>
@@ -83,7 +83,7 @@
     <LineGrid {editor} {grid} {locked} onWorking={explain} />
     {#if !locked || discounted}
       <div class="whole">
-        <label for="discount-percent">Off the whole, %</label>
+        <label for="discount-percent">Document discount, %</label>
         <input
           class="box figure"
           id="discount-percent"
@@ -112,7 +112,7 @@
                 >{editor.removed === 1 ? '1 row removed' : `${editor.removed} rows removed`}</span
               >{/if}
             {#if editor.lines.length > 0}<button class="plain" onclick={() => (keeping = true)}
-                >Keep as kit or template…</button
+                >Save as kit or template…</button
               >{/if}
             <button class="plain" disabled={!editor.canUndo} onclick={() => void editor.undo()}>Undo</button>
             <button class="plain" disabled={!editor.canRedo} onclick={() => void editor.redo()}>Redo</button>
@@ -135,7 +135,7 @@
     {#if side === 'checks' || (side !== 'what-if' && !panel)}
       <Checks {editor} {grid} {locked} onWorking={explain} />
     {:else if side === 'what-if'}
-      <div class="leaf panel" role="tabpanel" aria-label="What if"><Scenarios {editor} {locked} /></div>
+      <div class="leaf panel" role="tabpanel" aria-label="Scenarios"><Scenarios {editor} {locked} /></div>
     {:else}
       <div class="leaf panel" role="tabpanel" aria-label={tabs.find((t) => t.key === side)?.label}>
         {@render panel?.(side)}
@@ -153,7 +153,7 @@
   onWorking={explain}
 />
 <Working {editor} bind:of={explained} />
-<Ask bind:open={keeping} title={grid.isRange ? 'Keep the chosen rows' : 'Keep these rows'} wide>
+<Ask bind:open={keeping} title={grid.isRange ? 'Save the selected rows' : 'Save these rows'} wide>
   <TemplateForm rows={grid.isRange ? grid.chosen : editor.lines} onDone={() => (keeping = false)} />
 </Ask>
 

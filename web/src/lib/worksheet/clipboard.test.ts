@@ -11,7 +11,7 @@ describe('the clipboard', () => {
     );
   });
 
-  it('gives whole rows as they are read again: a price only where it is one of its own', () => {
+  it('gives whole rows unchanged read again: a price only where it is one of its own', () => {
     const lines = [
       line('s', { kind: 'section', description: 'Hall' }),
       line('a', { quantity: '2', discountPercent: '5' }),

@@ -38,7 +38,7 @@ describe('two worksheets side by side', () => {
     );
     expect(why(line({ current: null }))).toBe('added');
     expect(why(line({ scenario: null }))).toBe('left out');
-    expect(why(line({ scenario: { ...side, counted: false } }))).toBe('no longer counts');
+    expect(why(line({ scenario: { ...side, counted: false } }))).toBe('no longer included');
     expect(why(line({}))).toBe('');
   });
 

@@ -13,12 +13,12 @@ const TOTALS: [label: string, of: (w: Worksheet) => string][] = [
   ['Net', (w) => figure(w.totals.contract)],
   ['Margin', (w) => figure(w.totals.margin)],
   ['Margin %', (w) => percent(w.totals.marginPercent)],
-  ['Given', (w) => figure(w.totals.given)],
+  ['Discount', (w) => figure(w.totals.given)],
   ['Per month', (w) => figure(w.totals.recurringMonthly)],
   ['First invoice, with tax', (w) => figure(w.totals.invoiceTotal)],
   ['Sign-off', (w) => (w.signOff.role ? words(w.signOff.role) : 'not needed')],
   ['Credit', (w) => w.credit.verdict],
-  ['Headroom after', (w) => figure(w.credit.headroomAfter)]
+  ['Available credit after', (w) => figure(w.credit.headroomAfter)]
 ];
 
 /** What both come to, side by side; a change only where it is a sum that the core gave. */
@@ -37,7 +37,7 @@ export function why(line: Schemas['ComparedLine']): string {
   if (!line.current) return 'added';
   if (!line.scenario) return 'left out';
   if (line.current.counted !== line.scenario.counted)
-    return line.scenario.counted ? 'counts now' : 'no longer counts';
+    return line.scenario.counted ? 'now included' : 'no longer included';
   const parts = { quantity: line.byQuantity, price: line.byPrice, discount: line.byDiscount };
   return Object.entries(parts)
     .filter(([, amount]) => signed(amount))

@@ -1,5 +1,5 @@
 import { asRefusal, type Refusal } from '$lib/api/client';
-import { Drafts } from './draft';
+import { Kept } from '$lib/ui/kept';
 import type { FormOf, Home, View } from './home';
 import {
   blank,
@@ -27,6 +27,14 @@ const AT = /^lines\[(\d+)\](?:\.(.+))?$/;
 const DRAFT_DELAY = 500;
 const NONE: readonly Problem[] = [];
 const AGAIN_DELAY = 4000;
+
+/** What is typed and not saved yet, as it is kept in this browser. */
+type Draft = {
+  /** the version that it was made from, and the lines of that version */
+  version: number;
+  base: Typed;
+  mine: Typed;
+};
 
 /** The state of the editor: what is typed, what the core says of it, and what is kept. No figure is worked out here. */
 export class Editor {
@@ -58,7 +66,7 @@ export class Editor {
   /** what is being typed, key by key */
   #step: string | null = null;
   #base: Typed = { lines: [], discountPercent: '', discountAmount: '' };
-  #drafts: Drafts;
+  #drafts: Kept<Draft>;
   #wanted = 0;
   #running: Promise<void> | null = null;
   #draftTimer: ReturnType<typeof setTimeout> | undefined;
@@ -73,7 +81,7 @@ export class Editor {
     private readonly home: Home,
     person = ''
   ) {
-    this.#drafts = new Drafts(`firm-tally lines ${person} ${home.key}`);
+    this.#drafts = new Kept<Draft>(`firm-tally lines ${person} ${home.key}`);
     this.take(view);
   }
 
@@ -400,7 +408,7 @@ export class Editor {
       this.landing = got.worksheet?.landing ?? null;
       this.aimProblem =
         got.problems.find((p) => p.at.startsWith('target'))?.message ??
-        (got.problems.length > 0 ? 'First mend what cannot be read.' : undefined);
+        (got.problems.length > 0 ? 'Correct the entries that are not valid first.' : undefined);
     } catch (thrown) {
       if (number === this.#landingAsked) this.aimProblem = asRefusal(thrown).message;
     }
@@ -437,12 +445,12 @@ export class Editor {
     this.#begin();
     if (draft.version === this.view.version) {
       this.#put(draft.mine);
-      this.news = { words: 'Lines that were typed here and not saved are back.', clashes: [] };
+      this.news = { words: 'Your unsaved lines are restored.', clashes: [] };
     } else {
       const merged = merge(draft.base, draft.mine, this.#base);
       this.#put(merged.typed);
       this.news = {
-        words: 'Lines that were typed here and not saved are back, joined with what was saved since.',
+        words: 'Your unsaved lines are restored and joined with what was saved since.',
         clashes: merged.clashes
       };
     }

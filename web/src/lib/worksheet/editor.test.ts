@@ -316,7 +316,7 @@ describe('what is not saved', () => {
     const again = editor();
     again.restore();
     expect(again.lines[0]?.quantity).toBe('9');
-    expect(again.news?.words).toContain('not saved are back');
+    expect(again.news?.words).toContain('unsaved lines are restored');
     expect(await again.save()).toBe(true);
     const third = editor();
     third.restore();

@@ -22,21 +22,21 @@ export type Column = (typeof COLUMNS)[number];
 /** What people call the fields of a line. */
 export const NAMES: Record<string, string> = {
   product: 'Code',
-  description: 'What',
+  description: 'Description',
   quantity: 'Quantity',
   listPrice: 'List price',
   unitPrice: 'Price',
   discountPercent: 'Discount',
-  requestedOn: 'Wanted on',
+  requestedOn: 'Requested on',
   unitCost: 'Cost',
   taxPercent: 'Tax',
   family: 'Family',
-  everyMonths: 'Charged every',
+  everyMonths: 'Billed every',
   termMonths: 'Term',
-  chosen: 'Counts',
-  alternativeSet: 'Counts',
-  optional: 'Counts',
-  gift: 'Counts'
+  chosen: 'Line type',
+  alternativeSet: 'Line type',
+  optional: 'Line type',
+  gift: 'Line type'
 };
 
 /** The field of a line that a column types into; the others only show. */
@@ -58,7 +58,7 @@ export function fieldOf(column: Column): Field | null {
 /** The column in which a field is typed. */
 export function columnOf(field: string): Column | undefined {
   const found = Object.entries(FIELDS).find(([, name]) => name === field)?.[0] as Column | undefined;
-  return found ?? (NAMES[field] === 'Counts' ? 'counts' : undefined);
+  return found ?? (NAMES[field] === 'Line type' ? 'counts' : undefined);
 }
 
 /** How a line counts, as it is taken over by another: a gift has no discount and no price of its own. */
@@ -106,7 +106,7 @@ export function countings(lines: readonly LineForm[]): { key: string; label: str
   const next = SETS.find((letter) => !sets.includes(letter));
   return [
     { key: '', label: 'counts', counting: COUNTED },
-    { key: 'option', label: 'option, not counted', counting: { ...COUNTED, optional: true } },
+    { key: 'option', label: 'optional, not in the total', counting: { ...COUNTED, optional: true } },
     { key: 'gift', label: 'gift', counting: { ...COUNTED, gift: true } },
     ...[...sets, ...(next ? [next] : [])].flatMap((set) => [
       {

@@ -72,10 +72,10 @@ describe('joining two sides', () => {
     expect(ids(merge(base, moved, theirs).typed)).toBe('bac');
   });
 
-  it('joins what is taken off the whole in the same way', () => {
+  it('joins what is taken document discount in the same way', () => {
     expect(merge(base, base, typed([...base.lines], '5')).typed.discountPercent).toBe('5');
     const clash = merge(base, typed([...base.lines], '3'), typed([...base.lines], '5'));
     expect(clash.typed.discountPercent).toBe('3');
-    expect(clash.clashes[0]).toMatchObject({ field: 'off the whole', mine: '3 %', theirs: '5 %' });
+    expect(clash.clashes[0]).toMatchObject({ field: 'document discount', mine: '3 %', theirs: '5 %' });
   });
 });

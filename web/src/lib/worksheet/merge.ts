@@ -69,7 +69,7 @@ export function merge(base: Typed, mine: Typed, theirs: Typed): Merged {
       clashes.push({
         id: line.id,
         field: 'line',
-        mine: 'removed, put back',
+        mine: 'removed, restored',
         theirs: 'changed',
         take: (t) => t
       });
@@ -110,7 +110,7 @@ function whole(base: Typed, mine: Typed, theirs: Typed, clashes: Clash[]) {
   if (same(of(base), of(mine))) return of(theirs);
   clashes.push({
     id: '',
-    field: 'off the whole',
+    field: 'document discount',
     mine: text(mine),
     theirs: text(theirs),
     take: (t) => ({ ...t, ...of(theirs) })

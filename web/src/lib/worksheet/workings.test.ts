@@ -7,7 +7,7 @@ describe('workings in words', () => {
     ['lines[11].documentShare', 'Line 12, share of the document discount'],
     ['totals.contract', 'Net'],
     ['totals.firstInvoice.taxes[0].tax', 'First invoice, tax'],
-    ['credit.headroomAfter', 'Headroom after this'],
+    ['credit.headroomAfter', 'Available credit after this'],
     ['room.floorAmount', 'Room before the floor']
   ])('calls %s "%s"', (of, title) => expect(titleOf(of)).toBe(title));
 
@@ -40,7 +40,7 @@ describe('workings in words', () => {
     ['totals.marginPercent', '42.11', '42.11\u00a0%'],
     ['credit.earliestClear', '2031-03-01', '1 Mar 2031'],
     ['credit.verdict', 'over-limit', 'over limit'],
-    ['totals.markupPercent', null, 'none: it would be divided by 0']
+    ['totals.markupPercent', null, 'none: division by 0']
   ])('writes the result of %s, %s, as %s', (of, result, shown) => {
     const working = { of, formula: '', inputs: [], steps: [], exact: null, rounding: null, result };
     expect(resultOf(working, 2)).toBe(shown);

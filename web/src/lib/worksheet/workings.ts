@@ -23,24 +23,24 @@ const NAMES: Record<string, string> = {
   contract: 'Net',
   everyMonths: 'Every months',
   minQuantity: 'From quantity',
-  percentOff: 'Percent off',
-  minorUnit: 'Smallest unit',
-  cutDown: 'Cut down',
+  percentOff: 'Discount %',
+  minorUnit: 'Rounding unit',
+  cutDown: 'Rounded down',
   asRole: 'Asked by',
   asOf: 'As of',
   floorPercent: 'Room before the floor',
   floorAmount: 'Room before the floor',
-  authorityPercent: 'Room before a sign-off',
+  authorityPercent: 'Room before sign-off',
   graceDays: 'Days of grace',
-  overdueAllowed: 'May be overdue',
-  watchPercent: 'Watched below',
-  headroomAfter: 'Headroom after this',
+  overdueAllowed: 'Allowed overdue',
+  watchPercent: 'Watch threshold',
+  headroomAfter: 'Available credit after this',
   oldestOverdueDays: 'Oldest overdue, days',
-  earliestClear: 'First clear day',
+  earliestClear: 'First day within the limit',
   daysPastDue: 'Days past due',
   leavesOn: 'Leaves on',
   invoiceOn: 'Invoice on',
-  final: 'Final'
+  final: 'Line total'
 };
 
 /** A name of the API in words: "documentShare" is "Share of the document discount". */
@@ -86,7 +86,7 @@ export function valueOf(input: InputView, digits: number): string {
 /** The figure itself as people read it. */
 export function resultOf(working: WorkingView, digits: number): string {
   const result = working.result;
-  if (result === null) return 'none: it would be divided by 0';
+  if (result === null) return 'none: division by 0';
   if (/^\d{4}-\d{2}-\d{2}$/.test(result)) return day(result);
   if (!/^-?\d+(\.\d+)?$/.test(result)) return result.replaceAll('-', ' ');
   if (working.of.endsWith('unitPrice'))

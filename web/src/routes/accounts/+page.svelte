@@ -32,7 +32,7 @@
   });
   const FIELDS = [
     ['name', 'Name'],
-    ['town', 'Place'],
+    ['town', 'Town'],
     ['postal', 'Postal code'],
     ['industry', 'Industry'],
     ['contact', 'Contact'],
@@ -54,7 +54,7 @@
 <div class="page">
   <div class="head">
     <h1>Accounts</h1>
-    <input class="box" placeholder="Name, number, place or industry" aria-label="Filter" bind:value={q} />
+    <input class="box" placeholder="Name, number, town or industry" aria-label="Filter" bind:value={q} />
     <a class="act" href="/accounts/ranking">Ranking</a>
     {#if session.sells}<button class="act main" onclick={() => (opening = true)}
         ><Icon name="plus" size={13} />New account</button
@@ -64,7 +64,7 @@
   <table class="ledger" aria-label="Accounts">
     <thead
       ><tr
-        ><th>Number</th><th>Name</th><th>Place</th><th>Industry</th><th>Standing</th><th>Price group</th><th
+        ><th>Number</th><th>Name</th><th>Town</th><th>Industry</th><th>Status</th><th>Price group</th><th
           >Owner</th
         ><th><span class="sr-only">Do</span></th></tr
       ></thead
@@ -85,7 +85,9 @@
         </tr>
       {:else}
         <tr
-          ><td colspan="8" class="quiet">{list.isPending ? 'Looking…' : 'None. Press n to open one.'}</td></tr
+          ><td colspan="8" class="quiet"
+            >{list.isPending ? 'Loading…' : 'No accounts. Press n to create one.'}</td
+          ></tr
         >
       {/each}
     </tbody>
@@ -98,7 +100,7 @@
       <Field {label} {name} bind:value={form[name]} problem={acts.at(name)} focus={n === 0} />
     {/each}
     <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Open it</button></p>
+    <p><button class="act main" disabled={acts.busy}>Create</button></p>
   </form>
 </Ask>
 

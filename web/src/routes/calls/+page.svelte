@@ -79,7 +79,7 @@
           ]}
         />
         <Choice
-          label="Standing"
+          label="Status"
           name="status"
           bind:value={pick.status}
           options={[
@@ -90,8 +90,8 @@
         />
         <Field label="Industry" name="industry" bind:value={pick.industry} />
         <Field label="Price group" name="priceGroup" bind:value={pick.priceGroup} />
-        <Field label="Postal code begins" name="postal" bind:value={pick.postal} />
-        <Field label="Place" name="town" bind:value={pick.town} />
+        <Field label="Postal code begins with" name="postal" bind:value={pick.postal} />
+        <Field label="Town" name="town" bind:value={pick.town} />
         {#if pick.who === 'contacts'}<Field
             label="Role of the contact"
             name="role"
@@ -103,23 +103,23 @@
           bind:value={owner}
           options={[['', 'anybody'], ...(people.data ?? []).map((p) => [String(p.id), p.name] as const)]}
         />
-        <Field label="Bought the product or family" name="bought" bind:value={pick.bought} />
-        <Field label="Bought since" name="boughtSince" type="date" bind:value={pick.boughtSince} />
-        <Field label="Not bought since" name="notBoughtSince" type="date" bind:value={pick.notBoughtSince} />
-        <Field label="Not spoken since" name="notSpokenSince" type="date" bind:value={pick.notSpokenSince} />
+        <Field label="Purchased product or family" name="bought" bind:value={pick.bought} />
+        <Field label="Purchased since" name="boughtSince" type="date" bind:value={pick.boughtSince} />
+        <Field label="No purchase since" name="notBoughtSince" type="date" bind:value={pick.notBoughtSince} />
+        <Field label="No contact since" name="notSpokenSince" type="date" bind:value={pick.notSpokenSince} />
         <div class="whole">
           <Notice refusal={acts.refusal}>{acts.at('pick') ?? ''}</Notice>
           <p class="acts">
             <button class="act main" disabled={acts.busy || (picked.data?.total ?? 0) === 0}
-              >Make a list of {picked.data?.total ?? 0}</button
+              >Create a list of {picked.data?.total ?? 0}</button
             >
-            <button type="button" class="plain" onclick={() => (making = false)}>Not now</button>
+            <button type="button" class="plain" onclick={() => (making = false)}>Cancel</button>
           </p>
         </div>
       </form>
-      <table class="ledger" aria-label="Who is picked">
+      <table class="ledger" aria-label="Preview">
         <thead
-          ><tr><th>Account</th><th>Place</th><th>Contact</th><th class="figure">Last bought</th></tr></thead
+          ><tr><th>Account</th><th>Town</th><th>Contact</th><th class="figure">Last purchase</th></tr></thead
         >
         <tbody>
           {#each picked.data?.rows ?? [] as row, n (n)}
@@ -129,7 +129,8 @@
               ></tr
             >
           {:else}<tr
-              ><td colspan="4" class="quiet">{picked.isPending ? 'Looking…' : 'Nobody. Widen the choice.'}</td
+              ><td colspan="4" class="quiet"
+                >{picked.isPending ? 'Loading…' : 'No matches. Widen the selection.'}</td
               ></tr
             >{/each}
         </tbody>
@@ -158,7 +159,8 @@
           >
         </tr>
       {:else}<tr
-          ><td colspan="9" class="quiet">{list.isPending ? 'Looking…' : 'None yet. Press n to pick one.'}</td
+          ><td colspan="9" class="quiet"
+            >{list.isPending ? 'Loading…' : 'No call lists. Press n to create one.'}</td
           ></tr
         >{/each}
     </tbody>

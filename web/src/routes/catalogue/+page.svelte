@@ -36,10 +36,8 @@
       <option value="">all families</option>
       {#each families.data ?? [] as f (f)}<option>{f}</option>{/each}
     </select>
-    <select class="box" aria-label="On sale or not" bind:value={sale}>
-      <option value="yes">on sale</option><option value="no">not on sale</option><option value=""
-        >all of them</option
-      >
+    <select class="box" aria-label="Status" bind:value={sale}>
+      <option value="yes">active</option><option value="no">inactive</option><option value="">all</option>
     </select>
     {#if session.manages}<button class="act main" onclick={() => (adding = true)}
         ><Icon name="plus" size={13} />New product</button
@@ -51,8 +49,8 @@
       ><tr
         ><th>Code</th><th>Name</th><th>Family</th><th class="figure">List</th><th class="figure">Cost</th><th
           class="figure">Tax</th
-        ><th>Charged</th><th class="figure">On hand</th><th class="figure">Coming</th><th class="figure"
-          >Lead, days</th
+        ><th>Billing</th><th class="figure">On hand</th><th class="figure">On order</th><th class="figure"
+          >Lead time (days)</th
         ></tr
       ></thead
     >
@@ -61,7 +59,7 @@
         <tr>
           <td><a href="/catalogue/{encodeURIComponent(p.code)}">{p.code}</a></td>
           <td
-            >{p.name}{#if !p.active}<small class="quiet"> not on sale</small>{/if}</td
+            >{p.name}{#if !p.active}<small class="quiet"> inactive</small>{/if}</td
           >
           <td class="quiet">{p.family}</td>
           <td class="figure">{unitPrice(p.listPrice, digits)}</td>
@@ -76,10 +74,10 @@
         <tr
           ><td colspan="10" class="quiet"
             >{list.isPending
-              ? 'Looking…'
+              ? 'Loading…'
               : q || family
-                ? 'None like that.'
-                : 'None yet. A manager adds products with n, or brings a file.'}</td
+                ? 'No matches.'
+                : 'No products yet. A manager adds products with n, or imports a file.'}</td
           ></tr
         >
       {/each}

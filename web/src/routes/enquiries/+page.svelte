@@ -26,17 +26,17 @@
     (after) => api.GET('/api/enquiries', { params: { query: { ...query, after } } })
   );
   const TABS = [
-    { key: 'open', label: 'To be worked' },
-    { key: 'on-hold', label: 'Parked' },
-    { key: 'converted', label: 'Taken on' },
-    { key: 'not-pursued', label: 'Dropped' },
+    { key: 'open', label: 'To follow up' },
+    { key: 'on-hold', label: 'On hold' },
+    { key: 'converted', label: 'Converted' },
+    { key: 'not-pursued', label: 'Not pursued' },
     { key: 'all', label: 'All' }
   ];
   offer(() => [
-    { label: 'Take down an enquiry', keys: 'n', run: () => first?.focus() },
-    { label: 'Bring a file of enquiries', keys: 'i', run: () => goto('/enquiries/import') },
+    { label: 'Add enquiry', keys: 'n', run: () => first?.focus() },
+    { label: 'Import enquiries', keys: 'i', run: () => goto('/enquiries/import') },
     ...(session.manages
-      ? [{ label: 'Assignment rules and how they went', keys: 'u', run: () => goto('/enquiries/rules') }]
+      ? [{ label: 'Assignment rules and results', keys: 'u', run: () => goto('/enquiries/rules') }]
       : [])
   ]);
 </script>
@@ -45,13 +45,13 @@
 <div class="page">
   <div class="head">
     <h1>Enquiries</h1>
-    <input class="box" placeholder="Name, number, place or what about" aria-label="Filter" bind:value={q} />
-    <select class="box" aria-label="Whose" bind:value={whose}>
+    <input class="box" placeholder="Name, number, town or subject" aria-label="Filter" bind:value={q} />
+    <select class="box" aria-label="Owner" bind:value={whose}>
       <option value="mine">mine</option><option value="all">everybody’s</option>
     </select>
     <a class="act" href="/calls">Call lists</a>
-    {#if session.sells}<a class="act" href="/enquiries/import">Bring a file</a>{/if}
-    {#if session.manages}<a class="act" href="/enquiries/rules">Rules</a>
+    {#if session.sells}<a class="act" href="/enquiries/import">Import</a>{/if}
+    {#if session.manages}<a class="act" href="/enquiries/rules">Assignment rules</a>
       <a class="act" href="/outside/web-form.html" target="_blank" rel="noopener">Web form</a>{/if}
   </div>
   {#if session.sells}<AddEnquiry bind:first onTaken={() => list.refetch()} />{/if}
@@ -60,7 +60,8 @@
   <table class="ledger" aria-label="Enquiries">
     <thead
       ><tr
-        ><th>Number</th><th>Who</th><th>Reach</th><th>About</th><th>Source</th><th class="figure">Taken</th
+        ><th>Number</th><th>Company or name</th><th>Contact details</th><th>Subject</th><th>Source</th><th
+          class="figure">Received</th
         ><th>State</th><th>Owner</th><th><span class="sr-only">Do</span></th></tr
       ></thead
     >
@@ -81,16 +82,16 @@
           <td class="quiet">{row.owner}</td>
           <td class="figure">
             {#if row.opportunityId}<a href="/opportunities/{row.opportunityId}">{row.opportunityNumber}</a>
-            {:else if row.mayChange && session.sells}<a href="/enquiries/{row.id}">Work it</a>{/if}
+            {:else if row.mayChange && session.sells}<a href="/enquiries/{row.id}">Open</a>{/if}
           </td>
         </tr>
       {:else}
         <tr
           ><td colspan="9" class="quiet"
             >{list.isPending
-              ? 'Looking…'
+              ? 'Loading…'
               : pile === 'open'
-                ? 'Nothing waits here. Take one down above; one line is enough.'
+                ? 'No open enquiries. Add one above; one line is enough.'
                 : 'None.'}</td
           ></tr
         >

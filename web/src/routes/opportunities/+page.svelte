@@ -88,17 +88,17 @@
     ...(session.sells ? [{ label: 'New opportunity', keys: 'n', run: () => (opening = true) }] : []),
     { label: 'Sheet, list, calendar in turn', keys: 'v', run: turn },
     {
-      label: 'Narrow it down',
+      label: 'Filter',
       keys: 'f',
       run: () => (view === 'calendar' ? show('list') : (finer = !finer))
     },
-    { label: 'What is neglected', keys: 'm', run: () => neglected('any') },
-    { label: 'Keep this view', run: () => (keeping = true) }
+    { label: 'Needs attention', keys: 'm', run: () => neglected('any') },
+    { label: 'Save this view', run: () => (keeping = true) }
   ]);
   // The sheet offers these beside its own.
   offer(() => (view === 'sheet' ? null : acts));
   const GROUPS = [
-    ['', 'not gathered'],
+    ['', 'not grouped'],
     ['stage', 'by stage'],
     ['month', 'by month'],
     ['owner', 'by owner'],
@@ -129,7 +129,7 @@
 <div class="page">
   <div class="head">
     <h1>Opportunities</h1>
-    <div class="as" role="group" aria-label="Shown as">
+    <div class="as" role="group" aria-label="View">
       {#each SHOWN as as (as)}<button
           class="act"
           class:main={view === as}
@@ -167,7 +167,7 @@
     {#if view !== 'calendar'}
       <select
         class="box"
-        aria-label="Path"
+        aria-label="Process"
         value={narrow.get('process') || (view === 'sheet' ? 'new' : '')}
         onchange={(e) => narrow.set('process', e.currentTarget.value)}
       >
@@ -178,7 +178,7 @@
         {#if view === 'list'}<option value="">all</option>{/if}
       </select>
     {/if}
-    <select class="box" aria-label="Whose" value={whose} onchange={(e) => belong(e.currentTarget.value)}>
+    <select class="box" aria-label="Owner" value={whose} onchange={(e) => belong(e.currentTarget.value)}>
       <option value={String(session.me?.id)}>mine</option><option value="">everybody’s</option>
       {#each processes.data?.teams ?? [] as name (name)}<option value="team {name}">team {name}</option
         >{/each}
@@ -189,7 +189,7 @@
     {#if view === 'list'}
       <select
         class="box"
-        aria-label="Gathered"
+        aria-label="Grouped"
         value={narrow.get('group')}
         onchange={(e) => narrow.set('group', e.currentTarget.value)}
       >
@@ -198,7 +198,7 @@
     {/if}
     {#if view !== 'calendar'}
       <button class="plain" aria-expanded={finer} onclick={() => (finer = !finer)}
-        >Narrow{narrow.finer ? ' ' + narrow.finer : ''}</button
+        >Filter{narrow.finer ? ' ' + narrow.finer : ''}</button
       >
     {/if}
     {#if attention.data && view !== 'calendar'}
@@ -252,7 +252,7 @@
   }
   button.attention {
     color: var(--brass);
-    font-size: 12.5px;
+    font-size: var(--type-small);
     padding: 0;
   }
   button.attention[aria-pressed='true'] {

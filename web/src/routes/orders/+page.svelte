@@ -27,9 +27,9 @@
   <table class="ledger" aria-label="Orders">
     <thead
       ><tr
-        ><th>Number</th><th>Title</th><th>Account</th><th>State</th><th>Held for</th><th>Their number</th><th
-          class="figure">Net</th
-        ><th class="figure">Placed</th><th>Owner</th></tr
+        ><th>Number</th><th>Title</th><th>Account</th><th>State</th><th>Held for</th><th
+          >Customer PO number</th
+        ><th class="figure">Net</th><th class="figure">Placed</th><th>Owner</th></tr
       ></thead
     >
     <tbody>
@@ -48,7 +48,7 @@
       {:else}
         <tr
           ><td colspan="9" class="quiet"
-            >{list.isPending ? 'Looking…' : 'None. An order is placed on a sent quote.'}</td
+            >{list.isPending ? 'Loading…' : 'No orders. Place one on a sent quote.'}</td
           ></tr
         >
       {/each}

@@ -23,11 +23,11 @@
 <div class="page">
   <div class="head">
     <h1>Outbox</h1>
-    <span class="quiet">A stand-in: mails are kept here, and nothing leaves the machine.</span>
+    <span class="quiet">Test mode: emails are kept here, not sent.</span>
   </div>
   <Notice refusal={list.refusal} />
   {#if !list.isPending && !list.refusal && !rows.length}<p class="quiet">
-      No email yet. Sending a quote puts one here.
+      No emails yet. Sending a quote puts one here.
     </p>{/if}
   <div class="two">
     <div class="leaf list">
@@ -46,8 +46,8 @@
         <h2>{email.data.subject}</h2>
         <pre>{email.data.text}</pre>
         <p>
-          Enclosed: {email.data.attachments.join(', ')}.
-          <a href="/api/outbox/{shown}/mail.eml">Take the email as EML</a>
+          Attachments: {email.data.attachments.join(', ')}.
+          <a href="/api/outbox/{shown}/mail.eml">Download email (EML)</a>
         </p>
       </article>
     {/if}
@@ -80,7 +80,7 @@
   }
   .list span {
     font-weight: 400;
-    font-size: 12px;
+    font-size: var(--type-small);
   }
   article {
     padding: 14px 18px;

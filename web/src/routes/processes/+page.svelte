@@ -70,7 +70,7 @@
   <form onsubmit={add}>
     <Field label="Name" name="name" bind:value={name} problem={acts.at('name')} focus />
     <Choice
-      label="Of"
+      label="For"
       name="kind"
       bind:value={kind}
       options={[
@@ -80,7 +80,7 @@
       problem={acts.at('kind')}
     />
     <Notice refusal={acts.refusal} />
-    <p><button class="act main">Add it</button></p>
+    <p><button class="act main">Add</button></p>
   </form>
 </Ask>
 

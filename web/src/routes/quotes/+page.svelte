@@ -43,14 +43,14 @@
           <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>
           <td class="figure">{figure(row.value)}</td>
           <td class="figure">{day(row.madeOn)}</td>
-          <td class="figure" class:bad={out}>{day(row.validUntil)}{out ? ', run out' : ''}</td>
+          <td class="figure" class:bad={out}>{day(row.validUntil)}{out ? ', expired' : ''}</td>
           <td class="heed">{row.signOffRole ? words(row.signOffRole) : ''}</td>
           <td class="quiet">{row.owner}</td>
         </tr>
       {:else}
         <tr
           ><td colspan="9" class="quiet"
-            >{list.isPending ? 'Looking…' : 'None. Quotes are made on an opportunity, with Ctrl Enter.'}</td
+            >{list.isPending ? 'Loading…' : 'No quotes. Create one on an opportunity with Ctrl Enter.'}</td
           ></tr
         >
       {/each}

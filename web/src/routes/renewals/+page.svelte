@@ -20,14 +20,14 @@
 
 <svelte:head><title>Renewals · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head"><h1>What ends when</h1></div>
+  <div class="head"><h1>Renewals in the next twelve months</h1></div>
   <Notice refusal={list.refusal} />
   <table class="ledger" aria-label="Agreements">
     <thead>
       <tr>
-        <th>Agreement</th><th>Account</th><th class="figure">Ends</th><th class="figure">Call on</th><th
+        <th>Agreement</th><th>Account</th><th class="figure">Ends</th><th class="figure">Contact by</th><th
           class="figure">Per month</th
-        ><th class="figure">Term</th><th>Next term</th>
+        ><th class="figure">Term</th><th>Renewal</th>
         <th class="ribbon"
           ><div>
             {#each months as month, n (n)}<span>{month}</span>{/each}
@@ -61,8 +61,8 @@
         <tr
           ><td colspan="8" class="quiet"
             >{list.isPending
-              ? 'Looking…'
-              : 'Nothing recurs yet. An order with a plan line makes an agreement.'}</td
+              ? 'Loading…'
+              : 'No agreements yet. An order with a recurring line makes one.'}</td
           ></tr
         >
       {/each}
@@ -79,7 +79,7 @@
     display: grid;
     grid-template-columns: repeat(12, 1fr);
     position: relative;
-    font-size: 11px;
+    font-size: var(--type-tiny);
   }
   .band {
     height: 16px;

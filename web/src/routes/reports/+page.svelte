@@ -37,7 +37,7 @@
           >
         {:else}<tr
             ><td colspan="5" class="quiet"
-              >Nothing is open yet. <a href="/opportunities?new">Open the first opportunity.</a></td
+              >No open opportunities. <a href="/opportunities?new">Create the first opportunity.</a></td
             ></tr
           >{/each}
       </tbody>
@@ -107,7 +107,7 @@
     align-items: start;
   }
   text {
-    font-size: 11px;
+    font-size: var(--type-tiny);
     fill: var(--stone);
     text-anchor: middle;
   }

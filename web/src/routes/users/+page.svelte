@@ -98,9 +98,9 @@
         <h2>Add a user</h2>
         <Field label="Name" name="name" bind:value={form.name} problem={adding.at('name')} />
         <Field label="Email" name="email" bind:value={form.email} problem={adding.at('email')} />
-        <Field label="Sign-in name" name="login" bind:value={form.login} problem={adding.at('login')} />
+        <Field label="User name" name="login" bind:value={form.login} problem={adding.at('login')} />
         <Field
-          label="First password"
+          label="Initial password"
           name="password"
           type="password"
           bind:value={form.password}
@@ -121,7 +121,7 @@
     ></label
   >
   <Field
-    label="Team; empty for one who sees all"
+    label="Team (empty: all teams)"
     name="team"
     bind:value={on.team}
     list="teams"
@@ -149,19 +149,19 @@
         disabled={changing.busy}
         onclick={() =>
           act((user) => ask(api.DELETE('/api/users/{id}/sessions', { params: { path: { id: user.id } } })))}
-        >End their sessions</button
+        >End sessions</button
       >
     </p>
   </form>
   <form onsubmit={newPassword}>
     <Field
-      label="New password; their sessions end"
+      label="New password (ends their sessions)"
       name="password"
       type="password"
       bind:value={password}
       problem={changing.at('password')}
     />
-    <p class="row"><button class="act" disabled={changing.busy || !password}>Set the password</button></p>
+    <p class="row"><button class="act" disabled={changing.busy || !password}>Reset password</button></p>
   </form>
 </Ask>
 

@@ -36,13 +36,13 @@
 <svelte:head><title>Ranking of customers · Firm Tally</title></svelte:head>
 <div class="page">
   <div class="head">
-    <h1>Ranking of customers</h1>
-    <select class="box" aria-label="Time" bind:value={months}>
+    <h1>Customer ranking</h1>
+    <select class="box" aria-label="Period" bind:value={months}>
       <option value={3}>last 3 months</option><option value={6}>last 6 months</option><option value={12}
         >last 12 months</option
       ><option value={36}>last 3 years</option>
     </select>
-    <select class="box" aria-label="Whose" bind:value={owner}>
+    <select class="box" aria-label="Owner" bind:value={owner}>
       <option value={0}>everybody’s</option>
       {#each people.data ?? [] as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
     </select>
@@ -53,10 +53,10 @@
   <table class="ledger" aria-label="Ranking">
     <thead
       ><tr
-        ><th class="figure">#</th><th>Customer</th><th>Place</th><th>Owner</th><th
-          ><span class="sr-only">Drawn</span></th
+        ><th class="figure">#</th><th>Customer</th><th>Town</th><th>Owner</th><th
+          ><span class="sr-only">Sales bar</span></th
         ><th class="figure">Sales</th><th class="figure">Margin</th><th class="figure">%</th><th
-          class="figure">Before</th
+          class="figure">Period before</th
         ><th class="figure">Growth</th><th class="figure">%</th><th class="figure">Last order</th></tr
       ></thead
     >
@@ -78,7 +78,8 @@
           ><td class="figure">{percent(row.growthPercent)}</td><td class="figure">{day(row.lastOn)}</td>
         </tr>
       {:else}<tr
-          ><td colspan="12" class="quiet">{ranking.isPending ? 'Looking…' : 'Nobody bought in this time.'}</td
+          ><td colspan="12" class="quiet"
+            >{ranking.isPending ? 'Loading…' : 'No purchases in this period.'}</td
           ></tr
         >{/each}
     </tbody>

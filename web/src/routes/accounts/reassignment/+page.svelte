@@ -36,11 +36,11 @@
 
 <svelte:head><title>Hand over a book · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head"><h1>Hand over a book of accounts</h1></div>
+  <div class="head"><h1>Reassign accounts</h1></div>
   {#if session.sells}
-    <form class="leaf" onsubmit={hand} aria-label="Hand over">
+    <form class="leaf" onsubmit={hand} aria-label="Reassign accounts">
       <label
-        >Whose book <select class="box" bind:value={from} disabled={!session.manages}
+        >From <select class="box" bind:value={from} disabled={!session.manages}
           >{#each sellers as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
         ></label
       >
@@ -53,28 +53,28 @@
         ></label
       >
       <label
-        >until, empty for good <input
+        >until (optional) <input
           class="box"
           type="date"
           bind:value={until}
           aria-invalid={acts.at('until') ? 'true' : undefined}
         /></label
       >
-      <button class="act main" disabled={acts.busy || to === 0}>Hand it over</button>
+      <button class="act main" disabled={acts.busy || to === 0}>Reassign</button>
     </form>
     <p class="quiet">
-      The accounts go over with what is open and the steps that are planned. After the last day all that is
-      still with the colleague comes back by itself.
+      The accounts are reassigned with their open opportunities and planned activities. After the last day
+      whatever is still with the colleague is returned automatically.
     </p>
   {/if}
   <Notice refusal={acts.refusal ?? refusalOf(list)}
     >{acts.refusal?.problems.map((p) => p.message).join(' ') ?? ''}</Notice
   >
-  <table class="ledger" aria-label="Hand-overs">
+  <table class="ledger" aria-label="Reassignments">
     <thead
       ><tr
-        ><th>Book of</th><th>With</th><th class="figure">Since</th><th class="figure">Until</th><th
-          class="figure">Accounts</th
+        ><th>From</th><th>To</th><th class="figure">Since</th><th class="figure">Until</th><th class="figure"
+          >Accounts</th
         ><th class="figure">Opportunities</th><th>State</th><th><span class="sr-only">Do</span></th></tr
       ></thead
     >
@@ -82,16 +82,15 @@
       {#each list.data ?? [] as row (row.id)}
         <tr
           ><td>{row.fromName}</td><td>{row.toName}</td><td class="figure">{day(row.madeOn)}</td><td
-            class="figure">{row.until ? day(row.until) : 'for good'}</td
+            class="figure">{row.until ? day(row.until) : 'permanently'}</td
           ><td class="figure">{row.accounts}</td><td class="figure">{row.opportunities}</td><td class="quiet"
-            >{row.endedOn ? 'back since ' + day(row.endedOn) : row.until ? 'runs' : 'done'}</td
+            >{row.endedOn ? 'returned ' + day(row.endedOn) : row.until ? 'running' : 'done'}</td
           ><td class="figure"
-            >{#if row.until && !row.endedOn}<button class="plain" onclick={() => end(row.id)}
-                >Take it back now</button
+            >{#if row.until && !row.endedOn}<button class="plain" onclick={() => end(row.id)}>End now</button
               >{/if}</td
           ></tr
         >
-      {:else}<tr><td colspan="8" class="quiet">{list.isPending ? 'Looking…' : 'None yet.'}</td></tr>{/each}
+      {:else}<tr><td colspan="8" class="quiet">{list.isPending ? 'Loading…' : 'None yet.'}</td></tr>{/each}
     </tbody>
   </table>
 </div>
@@ -105,13 +104,13 @@
     flex-wrap: wrap;
   }
   label {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   label .box {
     min-width: 170px;
     color: var(--ink);
-    font-size: 13.5px;
+    font-size: var(--type-text);
   }
   p {
     margin: 8px 0 14px;

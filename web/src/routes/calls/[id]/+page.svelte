@@ -33,7 +33,7 @@
     ['2', 'not-reached', 'Not reached'],
     ['3', 'call-again', 'Call again'],
     ['4', 'no-interest', 'No interest'],
-    ['5', 'opportunity', 'Raise an opportunity']
+    ['5', 'opportunity', 'Create opportunity']
   ] as const;
 
   function go(to: number) {
@@ -65,8 +65,8 @@
     void acts.run(() => ask(api.POST('/api/call-lists/{id}/closed', { params: { path: { id } } })));
   }
   offer(() => [
-    { label: 'The next one', keys: 'j', run: () => go(at + 1) },
-    { label: 'The one before', keys: 'k', run: () => go(at - 1) },
+    { label: 'Next', keys: 'j', run: () => go(at + 1) },
+    { label: 'Previous', keys: 'k', run: () => go(at - 1) },
     ...(works ? OUTCOMES.map(([keys, outcome, label]) => ({ label, keys, run: () => note(outcome) })) : [])
   ]);
 </script>
@@ -78,7 +78,7 @@
     <div class="head">
       <h1>{list.data.list.name}</h1>
       <span class="quiet">{entries.filter((e) => !left(e.outcome)).length} of {entries.length} done</span>
-      {#if works}<button class="act" onclick={close}>Close the list</button>{:else}<span class="quiet"
+      {#if works}<button class="act" onclick={close}>Close list</button>{:else}<span class="quiet"
           >closed</span
         >{/if}
     </div>
@@ -90,8 +90,8 @@
             <h2><a href="/accounts/{here.accountId}">{here.account}</a></h2>
             <p class="phone">{here.phone || 'no phone number'}</p>
             <p>
-              {here.contact ?? 'nobody named'}{here.hours ? ', ' + here.hours : ''} · {here.town} · {here.industry ||
-                'no industry'} · {here.status} · last bought {day(here.lastBought)}
+              {here.contact ?? 'no contact'}{here.hours ? ', ' + here.hours : ''} · {here.town} · {here.industry ||
+                'no industry'} · {here.status} · last purchase {day(here.lastBought)}
             </p>
             {#if here.pinned}<p class="pinned">{here.pinned}</p>{/if}
             {#if here.outcome}<p>
@@ -101,14 +101,9 @@
                   >{/if}
               </p>{/if}
             {#if works}
-              <Field label="What was said" name="said" rows={2} bind:value={said} />
+              <Field label="Notes" name="said" rows={2} bind:value={said} />
               <div class="side">
-                <Field
-                  label="Opportunity, if there is one"
-                  name="title"
-                  bind:value={title}
-                  problem={acts.at('title')}
-                />
+                <Field label="Opportunity title" name="title" bind:value={title} problem={acts.at('title')} />
                 <Field
                   label="Call again on"
                   name="again"
@@ -126,7 +121,7 @@
             {/if}
           </section>
         {/if}
-        <dl class="leaf result" aria-label="What the campaign brought">
+        <dl class="leaf result" aria-label="Campaign results">
           <dt>Enquiries</dt>
           <dd>{list.data.result.enquiries}</dd>
           <dt>Opportunities</dt>
@@ -138,10 +133,10 @@
           <dt>Lost</dt>
           <dd>{list.data.result.lost}</dd>
         </dl>
-        <p class="quiet">All that came with {list.data.list.campaign}, from this list and elsewhere.</p>
+        <p class="quiet">All from campaign {list.data.list.campaign}, from this list and elsewhere.</p>
       </div>
-      <table class="ledger" aria-label="Who is on the list">
-        <thead><tr><th class="figure">#</th><th>Account</th><th>Outcome</th><th>Said</th></tr></thead>
+      <table class="ledger" aria-label="On this list">
+        <thead><tr><th class="figure">#</th><th>Account</th><th>Outcome</th><th>Notes</th></tr></thead>
         <tbody>
           {#each entries as e, n (e.id)}
             <tr aria-current={e.id === here?.id ? 'true' : undefined}>
@@ -174,11 +169,11 @@
   }
   .card h2 {
     font-family: 'Newsreader Variable', serif;
-    font-size: 21px;
+    font-size: var(--type-head);
     font-weight: 500;
   }
   .phone {
-    font-size: 19px;
+    font-size: var(--type-head);
     font-variant-numeric: tabular-nums;
   }
   .pinned {
@@ -205,7 +200,7 @@
     margin: 12px 0 4px;
   }
   dt {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   dd {

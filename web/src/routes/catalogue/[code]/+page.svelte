@@ -32,7 +32,7 @@
   function noPicture() {
     void acts.run(() => ask(api.DELETE('/api/products/{code}/picture', { params: { path: { code } } })));
   }
-  offer(() => (session.manages ? [{ label: 'Change it', keys: 'e', run: () => (changing = true) }] : []));
+  offer(() => (session.manages ? [{ label: 'Edit', keys: 'e', run: () => (changing = true) }] : []));
 </script>
 
 <svelte:head><title>{code} · Firm Tally</title></svelte:head>
@@ -41,9 +41,9 @@
   {#if p && product.data}
     <div class="head">
       <h1>{p.code} {p.name}</h1>
-      {#if !p.active}<span class="heed">not on sale</span>{/if}
+      {#if !p.active}<span class="heed">inactive</span>{/if}
       <a class="act" href="/catalogue">All products</a>
-      {#if session.manages}<button class="act main" onclick={() => (changing = true)}>Change…</button>{/if}
+      {#if session.manages}<button class="act main" onclick={() => (changing = true)}>Edit…</button>{/if}
     </div>
     <div class="top">
       <figure class="leaf">
@@ -77,26 +77,27 @@
         <dd class="figure">{unitPrice(p.unitCost, digits)}</dd>
         <dt>Tax</dt>
         <dd class="figure">{percent(p.taxPercent)}</dd>
-        {#if p.everyMonths}<dt>Charged</dt>
+        {#if p.everyMonths}<dt>Billing</dt>
           <dd>every {p.everyMonths} months over {p.termMonths}</dd>{/if}
         <dt>On hand</dt>
         <dd class="figure">{p.stock ? figure(p.stock) : 'not stocked'}</dd>
-        <dt>Coming in</dt>
+        <dt>On order</dt>
         <dd class="figure">{p.onOrder === '0' ? '–' : figure(p.onOrder)}</dd>
         <dt>Lead time</dt>
         <dd class="figure">{p.leadDays} days</dd>
       </dl>
       <section class="leaf log">
-        <h2>Log</h2>
+        <h2>History</h2>
         <Changes record="product" id={product.data.id} />
       </section>
     </div>
     <PriceTester product={code} />
-    <h2 class="rules">Price rules that look at it</h2>
+    <h2 class="rules">Price rules for this product</h2>
     <table class="ledger" aria-label="Price rules">
       <thead
         ><tr
-          ><th>Rule</th><th>For</th><th>On</th><th class="figure">From quantity</th><th class="figure">Off</th
+          ><th>Rule</th><th>For</th><th>On</th><th class="figure">From quantity</th><th class="figure"
+            >Discount</th
           ><th class="figure">Price</th><th>Valid</th></tr
         ></thead
       >
@@ -111,10 +112,10 @@
             <td class="figure">{unitPrice(rule.unitPrice, digits)}</td>
             <td>from {day(rule.from)}{rule.to ? ' to ' + day(rule.to) : ''}</td>
           </tr>
-        {:else}<tr><td colspan="7" class="quiet">None: everybody pays the list price.</td></tr>{/each}
+        {:else}<tr><td colspan="7" class="quiet">None: the list price applies.</td></tr>{/each}
       </tbody>
     </table>
-    <Ask bind:open={changing} title="Change {p.code}" wide>
+    <Ask bind:open={changing} title="Edit {p.code}" wide>
       <ProductForm
         product={p}
         version={product.data.version}

@@ -53,33 +53,34 @@
 </script>
 
 <div class="page">
-  <Head title="Customer ranges">
+  <Head title="Customer assortments">
     {#if session.manages}<button class="act main" onclick={() => begin()}
         ><Icon name="plus" size={13} />Limit a customer</button
       >{/if}
   </Head>
   <p class="quiet lead">
-    Who stands here buys from these families only: nothing else is found in their lines, and a line from
-    elsewhere is refused at its cell. All others buy everything.
+    These customers buy from the families listed only: no other products are offered in their lines, and a
+    line from another family is refused. All others buy everything.
   </p>
   <Notice refusal={refusalOf(list) ?? acts.refusal} />
-  <table class="ledger" aria-label="Customer ranges">
-    <thead><tr><th>Account</th><th>May buy from</th><th><span class="sr-only">Acts</span></th></tr></thead>
+  <table class="ledger" aria-label="Customer assortments">
+    <thead><tr><th>Account</th><th>Allowed families</th><th><span class="sr-only">Acts</span></th></tr></thead
+    >
     <tbody>
       {#each list.data ?? [] as range (range.accountId)}
         <tr>
           <td><a href="/accounts/{range.accountId}">{range.account}</a></td>
           <td>{range.families.join(', ')}</td>
           <td class="acts"
-            >{#if session.manages}<button class="plain" onclick={() => begin(range)}>Change</button><button
+            >{#if session.manages}<button class="plain" onclick={() => begin(range)}>Edit</button><button
                 class="plain"
-                onclick={() => void set(range.accountId, [])}>Lift it</button
+                onclick={() => void set(range.accountId, [])}>Lift limit</button
               >{/if}</td
           >
         </tr>
       {:else}<tr
           ><td colspan="3" class="quiet"
-            >{list.isPending ? 'Looking…' : 'Nobody is limited. A manager limits a customer with n.'}</td
+            >{list.isPending ? 'Loading…' : 'No customer is limited. A manager limits a customer with n.'}</td
           ></tr
         >{/each}
     </tbody>
@@ -89,14 +90,14 @@
   <form onsubmit={save}>
     <AccountPick bind:text={who} onPick={(a: Schemas['AccountRow'] | null) => (account = a?.id ?? account)} />
     <fieldset>
-      <legend>May buy from</legend>
+      <legend>Allowed families</legend>
       {#each families.data ?? [] as family (family)}
         <label><input type="checkbox" value={family} bind:group={chosen} /> {family}</label>
       {/each}
     </fieldset>
     {#if acts.at('families')}<p class="bad">{acts.at('families')}</p>{/if}
     <button class="act main" disabled={account === null || acts.busy}
-      >{chosen.length === 0 ? 'Let them buy everything' : 'Limit them'}</button
+      >{chosen.length === 0 ? 'Lift limit' : 'Save'}</button
     >
   </form>
 </Ask>
@@ -118,7 +119,7 @@
     gap: 2px 12px;
   }
   legend {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
 </style>

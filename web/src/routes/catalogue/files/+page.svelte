@@ -10,12 +10,12 @@
     {
       kind: 'products',
       label: 'Products',
-      note: 'Code, Name, Family, Unit, List price, Cost, Tax %, Every months, Term months, On sale, On hand, Coming in, Lead days'
+      note: 'Code, Name, Family, Unit, List price, Cost, Tax %, Every months, Term months, Active, On hand, On order, Lead days'
     },
     {
       kind: 'rules',
       label: 'Price rules',
-      note: 'Code, Scope, For, Product, Family, From quantity, From, To, Price, Percent off'
+      note: 'Code, Scope, For, Product, Family, From quantity, From, To, Price, Discount %'
     }
   ] as const;
   const acts = new Acts();
@@ -48,12 +48,13 @@
       <section class="leaf" aria-label={k.label}>
         <h2>{k.label}</h2>
         <p>
-          Out: <a href="/api/catalogue/{k.kind}.csv">CSV</a>, <a href="/api/catalogue/{k.kind}.xlsx">XLSX</a>
+          Export: <a href="/api/catalogue/{k.kind}.csv">CSV</a>,
+          <a href="/api/catalogue/{k.kind}.xlsx">XLSX</a>
         </p>
         {#if session.manages}
           <p>
             <label
-              >In, CSV or XLSX:
+              >Import, CSV or XLSX:
               <input
                 type="file"
                 name="file-{k.kind}"
@@ -67,7 +68,7 @@
           </p>
         {/if}
         <p class="quiet">
-          Headings: {k.note}. Known codes are changed, new ones added; what is not in the file stays.
+          Headings: {k.note}. Known codes are updated, new ones added; what is not in the file stays.
         </p>
       </section>
     {/each}
@@ -75,23 +76,23 @@
   <Notice refusal={acts.refusal}>{acts.at('file') ?? ''}</Notice>
   {#if acts.busy}<p role="status">Reading {file?.name}…</p>{/if}
   {#if view}
-    <section class="leaf found" aria-label="What the file does" role="status">
-      <h2>{file?.name}: {view.taken ? 'taken' : 'tried, nothing kept yet'}</h2>
+    <section class="leaf found" aria-label="Effect of the file" role="status">
+      <h2>{file?.name}: {view.taken ? 'imported' : 'checked, nothing saved yet'}</h2>
       <p>
-        {view.rows} rows: <b>{view.added}</b> new, <b>{view.changed}</b> changed, {view.same} as they are,
+        {view.rows} rows: <b>{view.added}</b> new, <b>{view.changed}</b> changed, {view.same} unchanged,
         <b class={view.problems.length ? 'bad' : ''}>{view.problems.length}</b>
         {view.problems.length === 1 ? 'problem' : 'problems'}.
       </p>
       {#if view.problems.length}
         <table class="ledger" aria-label="Problems">
-          <thead><tr><th class="figure">Row</th><th>Where</th><th>What is wrong</th></tr></thead>
+          <thead><tr><th class="figure">Row</th><th>Where</th><th>Problem</th></tr></thead>
           <tbody>
             {#each view.problems as p, n (n)}<tr
                 ><td class="figure">{p.row}</td><td>{p.column}</td><td class="bad">{p.message}</td></tr
               >{/each}
           </tbody>
         </table>
-        <p>Nothing is taken while a row is wrong. Mend them in the file and bring it again.</p>
+        <p>Nothing is imported while a row has a problem. Correct the file and import it again.</p>
       {:else if !view.taken && view.added + view.changed > 0}
         <p>
           <button class="act main" onclick={() => send(true)}
@@ -102,7 +103,7 @@
       {#if view.changes.length}
         <div class="scroll">
           <table class="ledger" aria-label="Changes">
-            <thead><tr><th class="figure">Row</th><th>Code</th><th>What changes</th></tr></thead>
+            <thead><tr><th class="figure">Row</th><th>Code</th><th>Change</th></tr></thead>
             <tbody>
               {#each view.changes as c (c.row)}<tr
                   ><td class="figure">{c.row}</td><td>{c.code}</td><td>{c.what}</td></tr

@@ -40,7 +40,7 @@
     if (!body) return;
     void acts.run(async () => {
       await ask(api.POST('/api/price-changes', { body }));
-      said = `${preview?.products.length ?? 0} products have their new prices; ${preview?.places.length ?? 0} open worksheets were worked out anew.`;
+      said = `${preview?.products.length ?? 0} products have their new prices; ${preview?.places.length ?? 0} open worksheets were recalculated.`;
       preview = null;
       await past.refetch();
     });
@@ -49,7 +49,7 @@
   function back(id: number) {
     void acts.run(async () => {
       await ask(api.POST('/api/price-changes/{id}/back', { params: { path: { id } } }));
-      said = 'The prices of before are back.';
+      said = 'The earlier prices are restored.';
       await past.refetch();
     });
   }
@@ -57,7 +57,7 @@
 </script>
 
 <div class="page">
-  <Head title="Change prices" />
+  <Head title="Price update" />
   {#if session.manages}
     <form class="leaf" onsubmit={show}>
       <div>
@@ -67,7 +67,7 @@
           {#each families.data ?? [] as f (f)}<option>{f}</option>{/each}
         </select>
       </div>
-      <Field label="and code or name holds" name="text" bind:value={form.text} />
+      <Field label="Code or name contains" name="text" bind:value={form.text} />
       <Field
         label="List prices by %"
         name="listPercent"
@@ -82,9 +82,9 @@
         bind:value={form.costPercent}
         problem={acts.at('costPercent')}
       />
-      <button class="act main" disabled={acts.busy}>Show what it does</button>
+      <button class="act main" disabled={acts.busy}>Preview</button>
     </form>
-  {:else}<p class="quiet">A manager changes prices here.</p>{/if}
+  {:else}<p class="quiet">Only a manager changes prices.</p>{/if}
   {#if acts.refusal && acts.refusal.problems.length === 0}<Notice refusal={acts.refusal} />{/if}
   {#if said}<p class="good said" role="status">{said}</p>{/if}
   {#if preview && shown}
@@ -109,10 +109,10 @@
                   <td class="figure"><b>{unitPrice(p.listAfter, digits)}</b></td>
                   <td class="figure quiet">{unitPrice(p.costBefore, digits)}</td>
                   <td class="figure"
-                    >{p.costAfter === p.costBefore ? 'as it is' : unitPrice(p.costAfter, digits)}</td
+                    >{p.costAfter === p.costBefore ? 'unchanged' : unitPrice(p.costAfter, digits)}</td
                   >
                 </tr>
-              {:else}<tr><td colspan="6" class="quiet">No price changes by this.</td></tr>{/each}
+              {:else}<tr><td colspan="6" class="quiet">No price changes.</td></tr>{/each}
             </tbody>
           </table>
         </div>
@@ -123,13 +123,13 @@
       <button class="act main" disabled={acts.busy || preview.products.length === 0} onclick={apply}
         >Set these {preview.products.length} prices</button
       >
-      <button class="act" onclick={() => (preview = null)}>Leave them</button>
-      <span class="quiet">Sent quotes and orders keep what was agreed. It can be taken back.</span>
+      <button class="act" onclick={() => (preview = null)}>Cancel</button>
+      <span class="quiet">Sent quotes and orders keep what was agreed. This can be undone.</span>
     </p>
   {/if}
-  <h2 class="past">Changed before</h2>
+  <h2 class="past">Earlier updates</h2>
   <Notice refusal={refusalOf(past)} />
-  <table class="ledger" aria-label="Changed before">
+  <table class="ledger" aria-label="Earlier updates">
     <thead
       ><tr
         ><th>When</th><th>Who</th><th>What</th><th class="figure">Products</th><th
@@ -145,9 +145,9 @@
           <td>{c.words}</td>
           <td class="figure">{c.products}</td>
           <td class="end"
-            >{#if c.takenBackAt}taken back {day(c.takenBackAt)}{:else if session.manages}<button
+            >{#if c.takenBackAt}undone {day(c.takenBackAt)}{:else if session.manages}<button
                 class="plain"
-                onclick={() => back(c.id)}>Take it back</button
+                onclick={() => back(c.id)}>Undo</button
               >{/if}</td
           >
         </tr>
@@ -171,7 +171,7 @@
   }
   label {
     display: block;
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
     margin-bottom: 2px;
   }

@@ -80,13 +80,13 @@
 <div class="page">
   <Head title="Price rules">
     <input class="box" placeholder="Product, family or rule" aria-label="Filter" bind:value={about} />
-    <select class="box" aria-label="For whom" bind:value={scope}>
-      <option value="">for anybody</option><option value="account">for one account</option><option
-        value="group">for a group</option
-      ><option value="everyone">for everyone</option>
+    <select class="box" aria-label="For" bind:value={scope}>
+      <option value="">all customers</option><option value="account">one account</option><option value="group"
+        >customer groups</option
+      ><option value="everyone">everyone</option>
     </select>
-    <select class="box" aria-label="In force" bind:value={when}>
-      <option value="now">in force today</option><option value="all">all, past and future</option>
+    <select class="box" aria-label="Validity" bind:value={when}>
+      <option value="now">valid today</option><option value="all">all</option>
     </select>
     {#if session.manages}<button class="act main" onclick={() => (adding = true)}
         ><Icon name="plus" size={13} />New rule</button
@@ -95,13 +95,14 @@
   <PriceTester />
   <Notice refusal={list.refusal ?? acts.refusal} />
   {#if ended}<p role="status">
-      {ended.code} is out of force.
-      <button class="plain" onclick={() => ended && back(ended)}>Take it back</button>
+      {ended.code} is deactivated.
+      <button class="plain" onclick={() => ended && back(ended)}>Undo</button>
     </p>{/if}
   <table class="ledger" aria-label="Price rules">
     <thead
       ><tr
-        ><th>Rule</th><th>For</th><th>On</th><th class="figure">From quantity</th><th class="figure">Off</th
+        ><th>Rule</th><th>For</th><th>On</th><th class="figure">From quantity</th><th class="figure"
+          >Discount</th
         ><th class="figure">Price</th><th>Valid</th><th><span class="sr-only">Acts</span></th></tr
       ></thead
     >
@@ -112,32 +113,32 @@
           <td>{rule.forWhom ? `${rule.scope} ${words(rule.forWhom)}` : 'everyone'}</td>
           <td
             >{#if rule.product}<a href="/catalogue/{encodeURIComponent(rule.product)}">{rule.product}</a
-              >{:else}the whole family {rule.family}{/if}</td
+              >{:else}all of family {rule.family}{/if}</td
           >
           <td class="figure">{rule.minQuantity === '0' ? 'any' : figure(rule.minQuantity)}</td>
           <td class="figure">{rule.percentOff ? percent(rule.percentOff) : '–'}</td>
           <td class="figure">{unitPrice(rule.price, digits)}</td>
           <td
             >{rule.deactivated
-              ? 'out of force'
+              ? 'not active'
               : `${rule.from ? 'from ' + day(rule.from) : 'always'}${rule.to ? ' to ' + day(rule.to) : ''}`}</td
           >
           <td class="acts"
             >{#if session.manages}
-              {#if rule.deactivated}<button class="plain" onclick={() => back(rule)}>Back in force</button>
-              {:else}<button class="plain" onclick={() => (changing = rule)}>Change</button><button
+              {#if rule.deactivated}<button class="plain" onclick={() => back(rule)}>Reactivate</button>
+              {:else}<button class="plain" onclick={() => (changing = rule)}>Edit</button><button
                   class="plain"
-                  onclick={() => retire(rule)}>Out of force</button
+                  onclick={() => retire(rule)}>Deactivate</button
                 >{/if}{/if}</td
           >
         </tr>
       {:else}<tr
           ><td colspan="8" class="quiet"
             >{list.isPending
-              ? 'Looking…'
+              ? 'Loading…'
               : about || scope
-                ? 'None like that.'
-                : 'None: everybody pays the list price. A manager adds rules with n.'}</td
+                ? 'No matches.'
+                : 'No price rules: the list price applies. A manager adds rules with n.'}</td
           ></tr
         >{/each}
     </tbody>
@@ -149,7 +150,7 @@
 </Ask>
 <Ask
   bind:open={() => changing !== null, (open) => !open && (changing = null)}
-  title="Change {changing?.code ?? ''}"
+  title="Edit {changing?.code ?? ''}"
   wide
 >
   {#if changing}<RuleForm

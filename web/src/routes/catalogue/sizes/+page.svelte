@@ -35,30 +35,28 @@
     changing = null;
     void list.refetch();
   }
-  offer(() =>
-    session.manages ? [{ label: 'New table of sizes', keys: 'n', run: () => (adding = true) }] : []
-  );
+  offer(() => (session.manages ? [{ label: 'New size table', keys: 'n', run: () => (adding = true) }] : []));
 </script>
 
 <div class="page">
   <Head title="Sizes">
     {#if session.manages}<button class="act main" onclick={() => (adding = true)}
-        ><Icon name="plus" size={13} />New table</button
+        ><Icon name="plus" size={13} />New size table</button
       >{/if}
   </Head>
   <p class="quiet lead">
-    Many sizes of one kind of product at once: typed in the lines by code or name, then filled in as a table.
+    Many sizes of one product at once: type its code or name in the lines, then fill in the table.
   </p>
   <Notice refusal={refusalOf(list) ?? acts.refusal} />
   {#each list.data ?? [] as sizes (sizes.id)}
     <section class="leaf" aria-label={sizes.name}>
       <h2>
-        <span>{sizes.code} {sizes.name}{sizes.deactivated ? ', not in use' : ''}</span>
+        <span>{sizes.code} {sizes.name}{sizes.deactivated ? ', inactive' : ''}</span>
         {#if session.manages}<span>
-            {#if !sizes.deactivated}<button class="plain" onclick={() => (changing = sizes)}>Change</button
+            {#if !sizes.deactivated}<button class="plain" onclick={() => (changing = sizes)}>Edit</button
               >{/if}
             <button class="plain" onclick={() => retire(sizes)}
-              >{sizes.deactivated ? 'Back in use' : 'Out of use'}</button
+              >{sizes.deactivated ? 'Reactivate' : 'Deactivate'}</button
             ></span
           >{/if}
       </h2>
@@ -88,13 +86,13 @@
       </div>
     </section>
   {:else}<p class="quiet">
-      {list.isPending ? 'Looking…' : 'None yet. A manager makes one with n.'}
+      {list.isPending ? 'Loading…' : 'No size tables. A manager adds one with n.'}
     </p>{/each}
 </div>
-<Ask bind:open={adding} title="New table of sizes" wide><SizesForm onDone={done} /></Ask>
+<Ask bind:open={adding} title="New size table" wide><SizesForm onDone={done} /></Ask>
 <Ask
   bind:open={() => changing !== null, (open) => !open && (changing = null)}
-  title="Change {changing?.code ?? ''}"
+  title="Edit {changing?.code ?? ''}"
   wide
 >
   {#if changing}<SizesForm sizes={changing} onDone={done} />{/if}

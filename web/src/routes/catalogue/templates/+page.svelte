@@ -42,12 +42,12 @@
 <div class="page">
   <Head title="Kits and templates">
     {#if session.sells}<button class="act main" onclick={() => (adding = true)}
-        ><Icon name="plus" size={13} />New one</button
+        ><Icon name="plus" size={13} />New kit or template</button
       >{/if}
   </Head>
   <p class="quiet lead">
-    Typed in the lines by code or name. A kit is a few products at once; a template holds whole sections. Rows
-    that are in a worksheet already are kept as one from there.
+    Type the code or name in the lines. A kit is several products at once; a template holds whole sections.
+    Rows of a worksheet can be saved as one there.
   </p>
   <Notice refusal={refusalOf(list) ?? acts.refusal} />
   <div class="sets">
@@ -55,7 +55,7 @@
       <section class="leaf" class:deactivated={set.deactivated} aria-label={set.name}>
         <h2>{set.code} <span>{set.name}</span></h2>
         <p class="quiet">
-          {set.kind}, {set.rows.length} rows{set.deactivated ? ', not in use' : ''}
+          {set.kind}, {set.rows.length} rows{set.deactivated ? ', inactive' : ''}
         </p>
         <ul>
           {#each set.rows as row, n (n)}
@@ -67,21 +67,21 @@
           {/each}
         </ul>
         {#if session.manages}<p>
-            {#if !set.deactivated}<button class="plain" onclick={() => (changing = set)}>Change</button>{/if}
+            {#if !set.deactivated}<button class="plain" onclick={() => (changing = set)}>Edit</button>{/if}
             <button class="plain" onclick={() => retire(set)}
-              >{set.deactivated ? 'Back in use' : 'Out of use'}</button
+              >{set.deactivated ? 'Reactivate' : 'Deactivate'}</button
             >
           </p>{/if}
       </section>
     {:else}<p class="quiet">
-        {list.isPending ? 'Looking…' : 'None yet. Keep one here with n, or from the lines of a worksheet.'}
+        {list.isPending ? 'Loading…' : 'None yet. Add one with n, or save one from the lines of a worksheet.'}
       </p>{/each}
   </div>
 </div>
 <Ask bind:open={adding} title="New kit or template" wide><TemplateForm onDone={done} /></Ask>
 <Ask
   bind:open={() => changing !== null, (open) => !open && (changing = null)}
-  title="Change {changing?.code ?? ''}"
+  title="Edit {changing?.code ?? ''}"
   wide
 >
   {#if changing}<TemplateForm set={changing} onDone={done} />{/if}

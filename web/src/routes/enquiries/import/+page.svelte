@@ -15,16 +15,16 @@
   let leaveOutKnown = $state(false);
   let over = $state(false);
   const LABELS: Record<string, string> = {
-    name: 'Who',
-    about: 'What about',
+    name: 'Company or name',
+    about: 'Subject',
     email: 'Email',
     phone: 'Phone',
-    person: 'Whom to ask for',
+    person: 'Contact',
     postal: 'Postal code',
-    town: 'Place',
+    town: 'Town',
     family: 'Product family',
-    value: 'Worth about',
-    source: 'Heard of us by',
+    value: 'Estimated value',
+    source: 'Source',
     campaign: 'Campaign'
   };
   const running = $derived(job?.phase === 'checking' || job?.phase === 'taking');
@@ -76,7 +76,7 @@
 
 <svelte:head><title>Bring enquiries · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head"><h1>Bring enquiries from a file</h1></div>
+  <div class="head"><h1>Import enquiries</h1></div>
   <div
     class="leaf drop"
     class:over
@@ -109,8 +109,8 @@
   >
   {#if job && job.phase !== 'taken'}
     <div class="two">
-      <section class="leaf pad" aria-label="Which column holds what">
-        <h2>Which column holds what</h2>
+      <section class="leaf pad" aria-label="Columns">
+        <h2>Columns</h2>
         {#each job.fields as f (f.field)}
           <label class="match"
             ><span
@@ -128,53 +128,49 @@
           >
         {/each}
         <div class="rest">
-          <Field label="Heard of us by, where the row says nothing" name="source" bind:value={source} />
-          <Field label="Campaign, where the row says nothing" name="campaign" bind:value={campaign} />
+          <Field label="Source, where the row has none" name="source" bind:value={source} />
+          <Field label="Campaign, where the row has none" name="campaign" bind:value={campaign} />
         </div>
         <p class="acts">
-          <button class="act main" disabled={running} onclick={check}>Try it, keep nothing</button>
+          <button class="act main" disabled={running} onclick={check}>Check (nothing is saved)</button>
         </p>
       </section>
-      <section class="leaf pad" aria-label="What was found">
+      <section class="leaf pad" aria-label="Result of the check">
         {#if running}
-          <h2>{job.phase === 'checking' ? 'Trying' : 'Taking down'}</h2>
+          <h2>{job.phase === 'checking' ? 'Checking' : 'Importing'}</h2>
           <progress value={job.done} max={Math.max(1, job.total)}></progress>
           <p>{job.done} of {job.total} <button class="plain" onclick={stop}>Stop</button></p>
         {:else if job.phase === 'checked'}
-          <h2>What was found</h2>
+          <h2>Result of the check</h2>
           <p>
             <b class="good">{job.good}</b>
             {job.good === 1 ? 'row is' : 'rows are'} in order, <b class={job.bad ? 'bad' : ''}>{job.bad}</b>
-            {job.bad === 1 ? 'is' : 'are'} not, <b class={job.known ? 'heed' : ''}>{job.known}</b> may be known
+            {job.bad === 1 ? 'is' : 'are'} not, <b class={job.known ? 'heed' : ''}>{job.known}</b> may be duplicates
             already.
           </p>
           {#if job.words}<p class="bad">{job.words}</p>{/if}
           {#if job.bad > 0}
             <p>
-              To mend: <a href="/api/enquiry-imports/{job.id}/bad.csv" download>these rows as CSV</a>,
+              To correct: <a href="/api/enquiry-imports/{job.id}/bad.csv" download>these rows as CSV</a>,
               <a href="/api/enquiry-imports/{job.id}/bad.xlsx" download>as XLSX</a>
             </p>
             <label
               ><input type="checkbox" bind:checked={leaveOutBad} />
-              {job.bad === 1 ? 'Leave the bad row out' : `Leave the ${job.bad} bad rows out`}</label
+              {job.bad === 1 ? 'Leave out the row with problems' : `Leave the ${job.bad} bad rows out`}</label
             >
           {/if}
           {#if job.known > 0}
-            <label
-              ><input type="checkbox" bind:checked={leaveOutKnown} /> Leave those out who may be known already</label
+            <label><input type="checkbox" bind:checked={leaveOutKnown} /> Leave out possible duplicates</label
             >
           {/if}
           <p class="acts">
             <button class="act main" disabled={takes <= 0 || (job.bad > 0 && !leaveOutBad)} onclick={take}
-              >Take down {takes}, all at once</button
+              >Add enquiry {takes}, all at once</button
             >
           </p>
           {#if job.problems.length > 0}
-            <table class="ledger" aria-label="What is wrong">
-              <thead
-                ><tr><th class="figure">Row</th><th>Column</th><th>There</th><th>What is wrong</th></tr
-                ></thead
-              >
+            <table class="ledger" aria-label="Problem">
+              <thead><tr><th class="figure">Row</th><th>Column</th><th>Value</th><th>Problem</th></tr></thead>
               <tbody>
                 {#each job.problems as p, n (n)}
                   <tr
@@ -186,8 +182,14 @@
             </table>
           {/if}
           {#if job.knownRows.length > 0}
-            <table class="ledger" aria-label="Perhaps known">
-              <thead><tr><th class="figure">Row</th><th>Who</th><th>Perhaps</th><th>Why</th></tr></thead>
+            <table class="ledger" aria-label="Possible duplicates">
+              <thead
+                ><tr
+                  ><th class="figure">Row</th><th>Company or name</th><th>Possible duplicate</th><th
+                    >Reason</th
+                  ></tr
+                ></thead
+              >
               <tbody>
                 {#each job.knownRows as k, n (n)}
                   <tr
@@ -200,10 +202,10 @@
             </table>
           {/if}
         {:else}
-          <h2>The first rows</h2>
+          <h2>First rows</h2>
           {#if job.words}<p class="bad">{job.words}</p>{/if}
           <div class="sample">
-            <table class="ledger" aria-label="The first rows">
+            <table class="ledger" aria-label="First rows">
               <thead
                 ><tr
                   >{#each job.columns as name, n (n)}<th>{name}</th>{/each}</tr
@@ -224,7 +226,7 @@
   {:else if job}
     <div class="leaf pad">
       <h2 class="good">{job.words}</h2>
-      <p>They were given to whom the assignment rules say. <a href="/enquiries">To the enquiries</a></p>
+      <p>They were assigned by the assignment rules. <a href="/enquiries">To the enquiries</a></p>
     </div>
   {/if}
 </div>
@@ -241,13 +243,13 @@
     outline: 2px dashed var(--petrol);
   }
   .drop label {
-    font-size: 12px;
+    font-size: var(--type-small);
     color: var(--stone);
   }
   .drop input {
     display: block;
     margin-top: 4px;
-    font-size: 13.5px;
+    font-size: var(--type-text);
     color: var(--ink);
   }
   .two {

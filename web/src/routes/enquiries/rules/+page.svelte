@@ -65,23 +65,23 @@
     });
   }
   offer(() => [
-    { label: 'Keep the rules', keys: 'Ctrl+s', run: keep },
-    { label: 'Try the sample', keys: 'Ctrl+Enter', run: tryIt }
+    { label: 'Save rules', keys: 'Ctrl+s', run: keep },
+    { label: 'Check the example', keys: 'Ctrl+Enter', run: tryIt }
   ]);
 </script>
 
 <svelte:head><title>Assignment rules · Firm Tally</title></svelte:head>
 <div class="page">
   <div class="head">
-    <h1>Who is given enquiries</h1>
+    <h1>Assignment rules</h1>
     <button class="act" onclick={() => (rules = [...rules, blank()])}>Add a rule</button>
     <button class="act" class:main={dirty} disabled={!dirty || acts.busy} onclick={keep}
-      >{dirty ? 'Keep the rules' : 'Kept'}</button
+      >{dirty ? 'Save rules' : 'Saved'}</button
     >
   </div>
   <p class="quiet">
-    The first rule that means an enquiry gives it. Among several they are given in turn, by their weights.
-    What no rule means goes to the manager.
+    The first matching rule assigns the enquiry; several people take turns by weight. What no rule matches
+    goes to the manager.
   </p>
   <Notice refusal={acts.refusal ?? refusalOf(kept)} />
   <table class="ledger" aria-label="Assignment rules" oninput={() => (dirty = true)}>
@@ -89,7 +89,7 @@
       ><tr
         ><th><span class="sr-only">Order</span></th><th>Rule</th><th>Postal code begins</th><th>Family</th><th
           >Source</th
-        ><th class="figure">Worth from</th><th class="figure">below</th><th>Goes to, weight</th><th
+        ><th class="figure">Value from</th><th class="figure">below</th><th>Assign to (weight)</th><th
           ><span class="sr-only">Do</span></th
         ></tr
       ></thead
@@ -154,7 +154,7 @@
             ><input
               class="box figure"
               placeholder="–"
-              aria-label="Worth below of rule {n + 1}"
+              aria-label="Value below of rule {n + 1}"
               bind:value={rule.valueBelow}
               aria-invalid={acts.at(`rules[${n}].valueBelow`) ? 'true' : undefined}
             /></td
@@ -172,7 +172,7 @@
                 />
                 <button
                   class="plain"
-                  aria-label="Take person {m + 1} out of rule {n + 1}"
+                  aria-label="Remove person {m + 1} of rule {n + 1}"
                   onclick={() => {
                     rule.parts.splice(m, 1);
                     dirty = true;
@@ -186,7 +186,7 @@
                 const free = sellers.find((p) => !rule.parts.some((x) => x.personId === p.id));
                 if (free) rule.parts.push({ personId: free.id, name: free.name, weight: '1', given: 0 });
                 dirty = true;
-              }}>Add one</button
+              }}>Add</button
             >
             {#if acts.at(`rules[${n}].parts`)}<small class="bad">{acts.at(`rules[${n}].parts`)}</small>{/if}
           </td>
@@ -196,7 +196,7 @@
               onclick={() => {
                 rules.splice(n, 1);
                 dirty = true;
-              }}>Retire</button
+              }}>Deactivate</button
             ></td
           >
         </tr>
@@ -207,34 +207,34 @@
   </table>
   <form
     class="leaf try"
-    aria-label="Try the rules"
+    aria-label="Check the rules"
     onsubmit={(e) => {
       e.preventDefault();
       tryIt();
     }}
   >
-    <h2>Try an enquiry</h2>
+    <h2>Check an enquiry</h2>
     <input class="box" placeholder="Postal code" aria-label="Postal code" bind:value={sample.postal} />
     <input class="box" placeholder="Family" aria-label="Family" bind:value={sample.family} />
     <input class="box" placeholder="Source" aria-label="Source" bind:value={sample.source} />
-    <input class="box" placeholder="Worth" aria-label="Worth" bind:value={sample.value} />
-    <button class="act">Who gets it?</button>
+    <input class="box" placeholder="Value" aria-label="Value" bind:value={sample.value} />
+    <button class="act">Check</button>
     <b role="status">{tried?.why ?? ''}</b>
   </form>
   {#if session.manages}
     <div class="head second">
-      <h2>How it went with what was given</h2>
+      <h2>Results by rep</h2>
       <label>from <input class="box" type="date" bind:value={from} placeholder={spread.data?.from} /></label>
       <label>to <input class="box" type="date" bind:value={to} /></label>
     </div>
     <table class="ledger" aria-label="How it went">
       <thead
         ><tr
-          ><th>Rep</th><th class="figure">Got</th><th class="figure">Kept</th><th class="figure">Open</th><th
-            class="figure">Taken on</th
-          ><th class="figure">Won</th><th class="figure">Lost</th><th class="figure">Dropped</th><th
-            class="figure">Hours to the first contact, median</th
-          ></tr
+          ><th>Rep</th><th class="figure">Assigned</th><th class="figure">Still owned</th><th class="figure"
+            >Open</th
+          ><th class="figure">Converted</th><th class="figure">Won</th><th class="figure">Lost</th><th
+            class="figure">Not pursued</th
+          ><th class="figure">Median hours to first contact</th></tr
         ></thead
       >
       <tbody>
@@ -246,7 +246,7 @@
               >{row.lost}</td
             ><td class="figure">{row.notPursued}</td><td class="figure">{row.medianHours ?? '–'}</td></tr
           >
-        {:else}<tr><td colspan="9" class="quiet">Nothing was given in this time.</td></tr>{/each}
+        {:else}<tr><td colspan="9" class="quiet">No enquiries were assigned in this period.</td></tr>{/each}
       </tbody>
     </table>
     <p class="quiet">{spread.data ? `Given from ${spread.data.from} to ${spread.data.to}.` : ''}</p>

@@ -95,7 +95,7 @@ class BenchTest {
     String before = BROWSER.text("[data-tally='Net']");
     BROWSER.see("[name='landing']").click();
     BROWSER.type("9000");
-    BROWSER.seeText(".landing", "Take off");
+    BROWSER.seeText(".landing", "Remove");
     BROWSER.seeText(".landing", "would have to sign");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("[data-tally='Net']", "9 000.00");
@@ -111,7 +111,7 @@ class BenchTest {
   @Test
   @Order(4)
   void aMarginIsLandedOnAsWellAndOneOutOfReachSaysSo() {
-    BROWSER.see("[aria-label='Land on a total or a margin']").sendKeys("margin");
+    BROWSER.see("[aria-label='Land on a total or margin']").sendKeys("margin");
     BROWSER.see("[name='landing']").click();
     BROWSER.type("30");
     BROWSER.seeText(".landing", "margin 30.00 %");
@@ -120,7 +120,7 @@ class BenchTest {
     BROWSER.seeText(".landing", "Cannot be reached");
     BROWSER.chord(Keys.CONTROL, "a");
     BROWSER.press(Keys.DELETE);
-    BROWSER.see("[aria-label='Land on a total or a margin']").sendKeys("net");
+    BROWSER.see("[aria-label='Land on a total or margin']").sendKeys("net");
   }
 
   @Test
@@ -144,7 +144,7 @@ class BenchTest {
     BROWSER.see("tr.new td").click();
     BROWSER.focused("pick");
     BROWSER.type("something special nobody lists");
-    BROWSER.seeText("#picks", "as a line of its own");
+    BROWSER.seeText("#picks", "as a free-text line");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("table.lines", "something special");
     BROWSER.focused("list");
@@ -198,7 +198,7 @@ class BenchTest {
     BROWSER.chord(Keys.CONTROL, "k");
     BROWSER.focused("find");
     BROWSER.type("make a quo");
-    BROWSER.seeText("#choices", "Make a quote");
+    BROWSER.seeText("#choices", "Create quote");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Quote Q-");
     BROWSER.see("[name='letter']").click();
@@ -206,7 +206,7 @@ class BenchTest {
     BROWSER.chord(Keys.CONTROL, "s");
     BROWSER.until(
         "the letter is kept",
-        () -> BROWSER.texts("button").stream().noneMatch("Save letter and terms"::equals));
+        () -> BROWSER.texts("button").stream().noneMatch("Save cover letter and terms"::equals));
     BROWSER.open(BROWSER.path());
     BROWSER.until(
         "the letter is there",

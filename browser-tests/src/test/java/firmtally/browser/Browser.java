@@ -147,7 +147,7 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
     press(Keys.TAB);
     type("tally-demo");
     press(Keys.ENTER);
-    seeText("h1", "What to do now");
+    seeText("h1", "Today, most money first");
   }
 
   String path() {

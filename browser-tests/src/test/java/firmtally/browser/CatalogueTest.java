@@ -30,10 +30,10 @@ class CatalogueTest {
     BROWSER.type("P-HOPPER");
     BROWSER.see("[name='family']").sendKeys("hopper");
     BROWSER.see("[name='break-0-percentOff']").sendKeys("2");
-    BROWSER.button("Another break").click();
+    BROWSER.button("Add quantity break").click();
     BROWSER.see("[name='break-1-minQuantity']").sendKeys("5");
-    BROWSER.button("Add it").click();
-    BROWSER.seeText("[role='dialog']", "Give a price or a percent off, one of them.");
+    BROWSER.button("Add").click();
+    BROWSER.seeText("[role='dialog']", "Enter a price or a discount in percent, not both.");
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.see("[name='break-1-percentOff']").sendKeys("4", Keys.ENTER);
     BROWSER.seeText("table.ledger", "P-HOPPER-5");
@@ -46,9 +46,9 @@ class CatalogueTest {
     BROWSER.see("[aria-label='Filter']").sendKeys("P-HOPPER-5");
     BROWSER.until(
         "only that", () -> BROWSER.texts("[aria-label='Price rules'] tbody tr").size() == 1);
-    BROWSER.button("Out of force").click();
-    BROWSER.seeText("main", "P-HOPPER-5 is out of force.");
-    BROWSER.button("Take it back").click();
+    BROWSER.button("Deactivate").click();
+    BROWSER.seeText("main", "P-HOPPER-5 is deactivated.");
+    BROWSER.button("Undo").click();
     BROWSER.seeText("table.ledger", "P-HOPPER-5");
   }
 
@@ -65,8 +65,8 @@ class CatalogueTest {
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.see(".apply .main").click();
     BROWSER.seeText("main", "products have their new prices");
-    BROWSER.button("Take it back").click();
-    BROWSER.seeText("main", "The prices of before are back.");
+    BROWSER.button("Undo").click();
+    BROWSER.seeText("main", "The earlier prices are restored.");
   }
 
   @Test

@@ -118,7 +118,7 @@ class GridTest {
             .mapToObj(i -> (i % 50 == 7 ? "XY-" + i : "SP-10") + "\t" + (1 + i % 9) + "\t5%")
             .collect(Collectors.joining("\n"));
     paste(rows, 200);
-    BROWSER.seeText(".said", "Not in the catalogue, kept as lines of their own: XY-7, XY-57");
+    BROWSER.seeText(".said", "Not in the catalogue, added as free-text lines: XY-7, XY-57");
     BROWSER.seeText(".strip", "Incomplete: 4 places to mend");
     assertThat(cell(8, "discount")).isEqualTo("5");
     assertThat(BROWSER.violations()).isEmpty();
@@ -215,7 +215,7 @@ class GridTest {
     paste("BS-15\t10\nPR-58\t1\n", 2);
     settled();
     String before = BROWSER.text("[data-tally='Net']");
-    BROWSER.button("What if").click();
+    BROWSER.button("Scenarios").click();
     BROWSER.seeText("[role='tabpanel']", "None yet");
     BROWSER.see("[name='scenario']").sendKeys("As asked", Keys.ENTER);
     BROWSER.seeText("[role='tabpanel']", "As asked");
@@ -229,7 +229,7 @@ class GridTest {
     BROWSER.button("Take “As asked”").click();
     BROWSER.seeText("[data-tally='Net']", before);
     BROWSER.chord(Keys.CONTROL, "z");
-    BROWSER.until("taken back", () -> !BROWSER.text("[data-tally='Net']").equals(before));
+    BROWSER.until("undone", () -> !BROWSER.text("[data-tally='Net']").equals(before));
   }
 
   @Test
@@ -247,9 +247,9 @@ class GridTest {
     settled();
     assertThat(BROWSER.texts("tr.section")).hasSize(5);
     assertThat(BROWSER.violations()).isEmpty();
-    BROWSER.see("[aria-label='Light or dark']").click();
+    BROWSER.see("[aria-label='Switch theme']").click();
     assertThat(BROWSER.violations()).isEmpty();
-    BROWSER.see("[aria-label='Light or dark']").click();
+    BROWSER.see("[aria-label='Switch theme']").click();
     assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 4")).isEmpty();
   }
 }

@@ -41,7 +41,7 @@ class PipelineTest {
     BROWSER.type("555 0122 987");
     BROWSER.press(Keys.TAB);
     BROWSER.type("Saltmere");
-    BROWSER.seeText("[aria-label='Who may be the same']", "name nearly the same");
+    BROWSER.seeText("[aria-label='Possible duplicates']", "name nearly the same");
     BROWSER.press(Keys.TAB);
     BROWSER.type("Two crane scales");
     BROWSER.press(Keys.ENTER);
@@ -50,10 +50,10 @@ class PipelineTest {
     BROWSER.see("table[aria-label='Enquiries'] tbody tr:first-child a").click();
     BROWSER.seeText("h1", "Gatley Frieght");
 
-    BROWSER.see("input[aria-label='What was said']").click();
+    BROWSER.see("input[aria-label='Notes']").click();
     BROWSER.type("They want it before spring.");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("[aria-label='Next steps']", "They want it before spring.");
+    BROWSER.seeText("[aria-label='Activities']", "They want it before spring.");
     BROWSER.seeText(".head", "talking");
     assertThat(BROWSER.violations()).isEmpty();
 
@@ -78,7 +78,7 @@ class PipelineTest {
     BROWSER.press("x");
     BROWSER.focused("reason");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("[role='dialog']", "This must not be empty.");
+    BROWSER.seeText("[role='dialog']", "Required.");
     BROWSER.see("[role='dialog'] [name='reason']").click();
     BROWSER.type("Price");
     BROWSER.press(Keys.TAB);
@@ -86,9 +86,9 @@ class PipelineTest {
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText(".head", "lost: Price, to Lowland Weighing");
     BROWSER.button("Steps 0").click();
-    BROWSER.seeText("[aria-label='Next steps']", "Closed: lost.");
+    BROWSER.seeText("[aria-label='Activities']", "Closed: lost.");
     assertThat(BROWSER.violations()).isEmpty();
-    BROWSER.button("Open it again").click();
+    BROWSER.button("Reopen").click();
     BROWSER.seeText(".facts", "next call");
     BROWSER.button("Log").click();
     BROWSER.seeText("[aria-label='Changes']", "lost: Price, to Lowland Weighing");
@@ -107,17 +107,17 @@ class PipelineTest {
             """);
     BROWSER.open("/enquiries/import");
     BROWSER.see("input[type='file']").sendKeys(file.toString());
-    BROWSER.button("Try it, keep nothing").click();
-    BROWSER.seeText("[aria-label='What was found']", "1 row is in order, 1 is not");
-    assertThat(BROWSER.texts("table[aria-label='What is wrong'] tbody tr"))
+    BROWSER.button("Check (nothing is saved)").click();
+    BROWSER.seeText("[aria-label='Result of the check']", "1 row is in order, 1 is not");
+    assertThat(BROWSER.texts("table[aria-label='Problem'] tbody tr"))
         .hasSize(2)
         .allMatch(row -> row.startsWith("3 "));
-    assertThat(BROWSER.button("Take down 1, all at once").isEnabled()).isFalse();
+    assertThat(BROWSER.button("Add enquiry 1, all at once").isEnabled()).isFalse();
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.see("section label input[type='checkbox']").click();
-    BROWSER.until("may be taken", () -> BROWSER.button("Take down 1, all at once").isEnabled());
-    BROWSER.button("Take down 1, all at once").click();
-    BROWSER.seeText(".page", "1 enquiry was taken down.");
+    BROWSER.until("may be taken", () -> BROWSER.button("Add enquiry 1, all at once").isEnabled());
+    BROWSER.button("Add enquiry 1, all at once").click();
+    BROWSER.seeText(".page", "1 enquiry was imported.");
     BROWSER.open("/enquiries");
     BROWSER.seeText("table[aria-label='Enquiries']", "Osier Farm");
   }
@@ -127,7 +127,7 @@ class PipelineTest {
     BROWSER.open("/outside/web-form.html");
     BROWSER.see("[name='name']").sendKeys("Teal Brewery");
     BROWSER.button("Send").click();
-    BROWSER.seeText("form", "Give an email address or a phone number.");
+    BROWSER.seeText("form", "Enter an email address or a phone number.");
     BROWSER.see("[name='email']").sendKeys("desk@teal.example");
     BROWSER.see("[name='subject']").sendKeys("A keg scale");
     BROWSER.button("Send").click();
@@ -141,7 +141,7 @@ class PipelineTest {
   @Test
   void aManagersMonday() {
     as("helen");
-    BROWSER.seeText(".two", "What is neglected, by rep");
+    BROWSER.seeText(".two", "Needs attention, by rep");
     BROWSER.see("a[href*='attention=any']").click();
     BROWSER.see("[role='table'] [aria-expanded='false']").click();
     BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']");
@@ -149,12 +149,12 @@ class PipelineTest {
     assertThat(faults).isNotEmpty().noneMatch(String::isEmpty);
     assertThat(BROWSER.violations()).isEmpty();
 
-    BROWSER.button("Keep view").click();
+    BROWSER.button("Save view").click();
     BROWSER.focused("name");
     BROWSER.type("Monday");
     BROWSER.press(Keys.ENTER);
     BROWSER.until("it is kept", () -> BROWSER.texts("[role='dialog']").isEmpty());
-    BROWSER.seeText("select[aria-label='Kept views']", "Monday");
+    BROWSER.seeText("select[aria-label='Saved views']", "Monday");
 
     BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']").click();
     BROWSER.button("Stage").click();
@@ -162,10 +162,10 @@ class PipelineTest {
     BROWSER.see("h1").click();
     BROWSER.press("t");
     BROWSER.see("select[aria-label='Kind']").sendKeys("task");
-    BROWSER.see("input[aria-label='Next step']").click();
+    BROWSER.see("input[aria-label='Next activity']").click();
     BROWSER.type("Tell me on Friday how it stands");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("[aria-label='Next steps']", "Tell me on Friday how it stands");
+    BROWSER.seeText("[aria-label='Activities']", "Tell me on Friday how it stands");
 
     BROWSER.open("/enquiries/rules");
     BROWSER.seeText("table[aria-label='How it went']", "Mara Lind");

@@ -25,7 +25,7 @@ class ScreensTest {
 
   @ParameterizedTest
   @CsvSource({
-    "/, What to do now",
+    "/, Today, most money first",
     "/enquiries, Enquiries",
     "/opportunities, Opportunities",
     "/opportunities/700, ''",
@@ -33,7 +33,7 @@ class ScreensTest {
     "/quotes/201, Quote",
     "/orders, Orders",
     "/orders/200, Order",
-    "/renewals, What ends when",
+    "/renewals, Renewals in the next twelve months",
     "/accounts, Accounts",
     "/accounts/5, ''",
     "/catalogue, Catalogue",
@@ -41,19 +41,19 @@ class ScreensTest {
     "/catalogue/rules, Price rules",
     "/catalogue/templates, Kits and templates",
     "/catalogue/sizes, Sizes",
-    "/catalogue/assortments, Customer ranges",
-    "/catalogue/prices, Change prices",
+    "/catalogue/assortments, Customer assortments",
+    "/catalogue/prices, Price update",
     "/catalogue/files, Files",
     "/reports, Reports",
     "/outbox, Outbox",
-    "/enquiries/import, Bring enquiries from a file",
-    "/enquiries/rules, Who is given enquiries",
+    "/enquiries/import, Import enquiries",
+    "/enquiries/rules, Assignment rules",
     "/enquiries/5, ''",
     "/calls, Call lists",
     "/calls/1, Mills without a plan",
     "/processes, Sales processes",
-    "/accounts/ranking, Ranking of customers",
-    "/accounts/reassignment, Hand over a book of accounts",
+    "/accounts/ranking, Customer ranking",
+    "/accounts/reassignment, Reassign accounts",
     "/opportunities?as=list&group=owner, Opportunities",
     "/opportunities?as=calendar, Opportunities"
   })
@@ -63,9 +63,9 @@ class ScreensTest {
     BROWSER.seeText("h1", title);
     BROWSER.see(".page table, .page article, .page [role='table'], .page form, .page .leaf");
     assertThat(BROWSER.violations()).as("light").isEmpty();
-    BROWSER.see("[aria-label='Light or dark']").click();
+    BROWSER.see("[aria-label='Switch theme']").click();
     assertThat(BROWSER.faintness()).as("dark").isEmpty();
-    BROWSER.see("[aria-label='Light or dark']").click();
+    BROWSER.see("[aria-label='Switch theme']").click();
     assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 401")).isEmpty();
   }
 

@@ -71,8 +71,8 @@ class WholeWayTest {
     BROWSER.seeText("form", "A password has at least 8 characters.");
     BROWSER.type(" is not long enough");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("h1", "What to do now");
-    BROWSER.seeText("table", "Nothing is due.");
+    BROWSER.seeText("h1", "Today, most money first");
+    BROWSER.seeText("table", "Nothing is due today.");
     clean("day sheet");
   }
 
@@ -213,7 +213,7 @@ class WholeWayTest {
     BROWSER.type("PO-77");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Order S-1001");
-    BROWSER.seeText(".holds", "Credit says hold");
+    BROWSER.seeText(".holds", "Credit check: hold");
     clean("order on hold");
   }
 
@@ -224,7 +224,7 @@ class WholeWayTest {
     BROWSER.focused("password");
     BROWSER.type("long enough");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("h1", "What to do now");
+    BROWSER.seeText("h1", "Today, most money first");
     BROWSER.seeText("table", "order on hold");
     BROWSER.open(order);
     BROWSER.seeText("h1", "Order S-1001");
@@ -246,7 +246,7 @@ class WholeWayTest {
     BROWSER.seeText("h1", "Renewal of R-1001");
     BROWSER.seeText("table.lines", "CAL-B");
     BROWSER.press("t");
-    BROWSER.seeText("[aria-label='Next steps']", "Call about the renewal of R-1001");
+    BROWSER.seeText("[aria-label='Activities']", "Call about the renewal of R-1001");
     BROWSER.button("Trail").click();
     BROWSER.see(".trail li a");
     List<String> trail = BROWSER.texts(".trail li a");

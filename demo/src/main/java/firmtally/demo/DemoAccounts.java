@@ -8,9 +8,12 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.sales.credit.CreditService;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.Set;
+import java.util.stream.Stream;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 
@@ -51,7 +54,7 @@ final class DemoAccounts {
     "Alder", "Bramley", "Corvin", "Dresner", "Elkin", "Fallow", "Garrick", "Hask", "Ivers",
     "Jessop", "Kestle", "Lorne"
   };
-  private static final String[] ROLES = {"buys", "runs the works", "quality", "maintenance"};
+  private static final String[] ROLES = {"Purchasing", "Plant manager", "Quality", "Maintenance"};
   private static final String[] CHANNELS = {"phone", "email", "visit", ""};
   private static final String[] HOURS = {"", "before noon", "after two", "not on Fridays", ""};
   private static final int COUNT = 60;
@@ -70,9 +73,18 @@ final class DemoAccounts {
     this.random = random;
   }
 
+  private static String unused(Set<String> names, String wanted) {
+    return Stream.of("", "Upper ", "New ", "Long ", "North ")
+        .map(before -> before + wanted)
+        .filter(names::add)
+        .findFirst()
+        .orElseThrow();
+  }
+
   /** Opens the accounts, with room for the history that is taken over. */
   List<AccountId> open(List<Actor> reps, LocalDate today) {
     List<AccountId> ids = new ArrayList<>();
+    Set<String> names = new HashSet<>();
     for (int i = 0; i < COUNT; i++) {
       Actor owner = reps.get(i % reps.size());
       String[] industry = TRADES[i % TRADES.length];
@@ -81,12 +93,7 @@ final class DemoAccounts {
           (place + "-" + industry[0]).toLowerCase(Locale.ROOT).replace(' ', '-') + i + ".example";
       AccountId id =
           accounts.add(
-              Account.prospect(
-                      place
-                          + " "
-                          + industry[0]
-                          + (i >= 2 * TRADES.length && i % 3 == 0 ? " & Sons" : ""),
-                      owner)
+              Account.prospect(unused(names, place + " " + industry[0]), owner)
                   .industry(industry[0].toLowerCase(Locale.ROOT))
                   .street((1 + random.nextInt(90)) + " Weir Lane")
                   .postal(String.valueOf(10000 + random.nextInt(89999)))

@@ -26,6 +26,12 @@ class DemoEnquiries {
     "Gatley Freight", "Low Moor Brewery", "Cray Recycling", "Whitfold Dairy",
     "Ebbing Quay Fish Hall", "Upper Lathe Mill", "Sorrel Bank Farm", "Kiln Street Brewery"
   };
+  private static final String[] FIRST = {
+    "Cotterhall", "Brindle Lane", "Osmond", "Tansy", "Merrick Bridge", "Fallowfield", "Draycourt"
+  };
+  private static final String[] TRADES = {
+    "Bakery", "Creamery", "Maltings", "Metals", "Seafood", "Haulage", "Chemists", "Orchards"
+  };
   private static final String[] PLACES = {"Saltmere", "Wexcombe", "Eastlode", "Tollgate"};
   private static final String[] POSTALS = {"24103", "38211", "25780", "61904"};
   private static final String[] SUBJECT = {
@@ -76,7 +82,7 @@ class DemoEnquiries {
         List.of(
             new AssignmentService.Rule(
                 null,
-                "Large ones",
+                "Large enquiries",
                 "",
                 null,
                 null,
@@ -85,7 +91,7 @@ class DemoEnquiries {
                 List.of(part(reps.get(0), 1), part(reps.get(3), 1))),
             new AssignmentService.Rule(
                 null,
-                "The coast",
+                "Coast",
                 "24, 25",
                 null,
                 null,
@@ -102,6 +108,11 @@ class DemoEnquiries {
                 null,
                 List.of(part(reps.get(3), 1), part(reps.get(4), 1)))),
         stage.manager());
+  }
+
+  /** Names of those who asked some time ago; none of them twice. */
+  private static String earlier(int n) {
+    return FIRST[n % FIRST.length] + " " + TRADES[n % TRADES.length];
   }
 
   private static AssignmentService.Part part(Actor rep, int weight) {
@@ -126,17 +137,14 @@ class DemoEnquiries {
 
   /** One that became the opportunity of a prospect, or was dropped on the way. */
   private void converted(DemoHistory.Stage stage, int n) {
-    EnquiryId id =
-        enquiries.take(
-            form(NAMES[n % NAMES.length] + " " + (n + 2), n, n % 5 == 1 ? CAMPAIGN : ""),
-            stage.manager());
+    EnquiryId id = enquiries.take(form(earlier(n), n, n % 5 == 1 ? CAMPAIGN : ""), stage.manager());
     Actor owner = owner(stage, id);
     LocalDate called = stage.today().minusDays(70L - 2L * n - n % 3);
     ClockConfig.on(
         called,
-        () -> enquiries.talked(id, "call", "Rang back; they want a price this month.", owner));
+        () -> enquiries.talked(id, "call", "Called back; wants a price this month.", owner));
     if (n % 4 == 3) {
-      enquiries.drop(id, version(id), "Too small for us", owner);
+      enquiries.drop(id, version(id), "Order too small", owner);
     } else if (n % 3 == 0) {
       enquiries.convert(
           id,
@@ -145,7 +153,7 @@ class DemoEnquiries {
               null,
               null,
               SUBJECT[n % SUBJECT.length],
-              NAMES[n % NAMES.length] + " " + (n + 2),
+              earlier(n),
               "company",
               "",
               POSTALS[n % POSTALS.length],
@@ -161,11 +169,11 @@ class DemoEnquiries {
     EnquiryId id = enquiries.take(form(NAMES[n], n, ""), stage.manager());
     Actor owner = owner(stage, id);
     if (n % 4 == 1) {
-      enquiries.talked(id, "call", "Sends a photograph of the old scale.", owner);
+      enquiries.talked(id, "call", "Sending a photo of the old scale.", owner);
     }
     if (n % 6 == 5) {
       enquiries.park(
-          id, version(id), stage.today().plusDays(12).toString(), "Away until then", owner);
+          id, version(id), stage.today().plusDays(12).toString(), "On holiday until then", owner);
     }
     if (n % 6 == 2) {
       enquiries.plan(
@@ -219,7 +227,7 @@ class DemoEnquiries {
         ActivityService.On.account(stage.accounts().get(1)),
         new ActivityService.ActivityForm(
             "meeting",
-            "Yearly talk in the works",
+            "Annual review on site",
             stage.today().plusDays(2).toString(),
             "10:30",
             null),

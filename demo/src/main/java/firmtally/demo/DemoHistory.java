@@ -33,19 +33,11 @@ import org.springframework.stereotype.Component;
 /** Three years of business, each act done through the services as on its day. */
 @Component
 class DemoHistory {
-  private static final String[] OCCASIONS = {
-    "Scales for the packing hall", "Second line weighing", "Goods-in weighing",
-        "Replacing the old bench scales",
-    "Crane scale for the yard", "Silo weighing", "Dispatch weighing",
-        "Checkweighing before the freezer",
-    "Weighing at the gate", "Calibration of everything on site", "Spare parts for the year",
-        "Audit-proof records"
-  };
   private static final String[] LOST = {
-    "Price", "No budget this year", "Bought elsewhere", "Kept the old ones", "Delivery too late"
+    "Price", "No budget", "Lost to competitor", "Kept existing equipment", "Delivery time"
   };
   static final String[] COMPETITORS = {"Ostrander Scales", "Piquet & Voll", "Lowland Weighing"};
-  static final String[] SOURCES = {"phone", "web form", "trade fair", "word of mouth"};
+  static final String[] SOURCES = {"phone", "web form", "trade fair", "referral"};
   private static final int CLOSED = 420;
   private static final int OPEN = 150;
   private static final int DAYS = 1080;
@@ -113,7 +105,10 @@ class DemoHistory {
   }
 
   private OpportunityId open(Stage stage, int account, LocalDate day, int i, Actor rep) {
-    String title = OCCASIONS[stage.random().nextInt(OCCASIONS.length)];
+    int turn = stage.random().nextInt(12);
+    LocalDate close = day.plusDays(25L + stage.random().nextInt(90));
+    List<LineForm> lines = lines(stage, i % 3 == 0);
+    String title = DemoTitles.of(lines, stage.products(), turn);
     OpportunityId[] id = new OpportunityId[1];
     ClockConfig.on(
         day,
@@ -122,9 +117,7 @@ class DemoHistory {
                 opportunities.open(
                     Opening.of(stage.accounts().get(account), title, "new")
                         .from(Optional.empty(), SOURCES[i % SOURCES.length], "")
-                        .closing(
-                            day.plusDays(25L + stage.random().nextInt(90)),
-                            WorksheetForm.of(lines(stage, i % 3 == 0))),
+                        .closing(close, WorksheetForm.of(lines)),
                     rep));
     return id[0];
   }
@@ -173,7 +166,7 @@ class DemoHistory {
               .filter(Approval::isOpen)
               .anyMatch(a -> a.role().equals(answerer.role().word()));
       if (isTheirs) {
-        orders.release(order, placed.version(), "Agreed by telephone.", answerer);
+        orders.release(order, placed.version(), "Agreed by phone.", answerer);
       }
     }
     orders.takeOverAsInvoiced(order, Actor.SYSTEM);
@@ -181,7 +174,7 @@ class DemoHistory {
 
   /** Who won it is known where the price or the delivery decided. */
   private static EndingService.Loss loss(String reason, int i) {
-    boolean isKnown = reason.equals("Price") || reason.equals("Bought elsewhere");
+    boolean isKnown = reason.equals("Price") || reason.equals("Lost to competitor");
     return new EndingService.Loss(reason, isKnown ? COMPETITORS[i % COMPETITORS.length] : null);
   }
 
@@ -260,7 +253,7 @@ class DemoHistory {
       move(id, 3, rep);
     }
     Random random = stage.random();
-    activities.doneOpen(id, "Talked; interested.");
+    activities.doneOpen(id, "Interested; asked for a price.");
     if (turn != 3) {
       LocalDate due = stage.today().plusDays(random.nextInt(16) - 3L);
       activities.planBySystem(

@@ -104,7 +104,7 @@ class DemoPipeline {
         o.title(),
         close.toString(),
         n % 17 == 3 ? "65" : null,
-        n % 6 == 1 ? "They compare two makers; the works manager wants ours." : "",
+        n % 6 == 1 ? "Comparing two suppliers; the plant manager prefers us." : "",
         PRIORITIES[n % PRIORITIES.length],
         INTERESTS[n % INTERESTS.length],
         o.business(),
@@ -151,7 +151,7 @@ class DemoPipeline {
                   o.id(),
                   o.version(),
                   new EndingService.Pause(
-                      stage.today().plusDays(days).toString(), "Budget comes with the new year"),
+                      stage.today().plusDays(days).toString(), "Budget in the new year"),
                   owner));
     }
   }
@@ -169,14 +169,14 @@ class DemoPipeline {
             List.of(
                 new ProcessService.StageForm(
                     process.stages().get(0).id(),
-                    "Site looked at",
+                    "Site surveyed",
                     "15",
                     "21",
                     null,
                     null,
-                    new ProcessService.StepForm("meeting", "Look at the site", "10"),
+                    new ProcessService.StepForm("meeting", "Site survey", "10"),
                     false,
-                    List.of(check("Ground and access looked at", "ticked", true))),
+                    List.of(check("Ground and access surveyed", "ticked", true))),
                 new ProcessService.StageForm(
                     null,
                     "Foundation agreed",
@@ -184,11 +184,11 @@ class DemoPipeline {
                     "30",
                     "North",
                     null,
-                    new ProcessService.StepForm("task", "Ask for the foundation drawing", "7"),
+                    new ProcessService.StepForm("task", "Request the foundation drawing", "7"),
                     false,
                     List.of(
-                        check("Drawing enclosed", "file", true),
-                        check("Who decides is known", "contact", false))),
+                        check("Drawing attached", "file", true),
+                        check("Decision maker known", "contact", false))),
                 new ProcessService.StageForm(
                     null, "Quoted", "55", "30", null, "quote-sent", null, false, List.of()))),
         stage.manager());
@@ -204,10 +204,14 @@ class DemoPipeline {
         opportunities.open(
             Opening.of(stage.accounts().get(n * 5), "Weighbridge at gate " + (n + 1), "new")
                 .with(Optional.of(process), Optional.empty())
-                .from(Optional.empty(), "word of mouth", ""),
+                .from(Optional.empty(), "referral", ""),
             rep);
     activities.planBySystem(
-        id, "meeting", "Meet the builder on site", stage.today().plusDays(3L + n), rep.id());
+        id,
+        "meeting",
+        "Site meeting with the contractor",
+        stage.today().plusDays(3L + n),
+        rep.id());
   }
 
   private static ProcessService.CheckForm check(String words, String proof, boolean must) {

@@ -241,8 +241,7 @@ class CatalogueActsTest {
     assertThat(page.text("/worksheet/totals/contract")).isEqualTo("475.00");
     assertThat(page.text("/worksheet/problems/0/at")).isEqualTo("lines[0].product");
     assertThat(rep.post(at + "/quotes", null).is(409).text("/detail"))
-        .isEqualTo(
-            "This cannot be offered as it stands: This customer buys only from spare; this is bench.");
+        .isEqualTo("This cannot be quoted yet: This customer buys only from spare; this is bench.");
     // A copy keeps what there is.
     long copy = rep.post(at + "/copy", null).is(200).id();
     assertThat(netOf(copy)).isEqualTo("475.00");
@@ -274,7 +273,7 @@ class CatalogueActsTest {
     assertThat(after.text("/worksheet/problems/0/at")).isEqualTo("discountAmount");
     assertThat(after.text("/worksheet/totals/contract")).isEqualTo("50.00");
     assertThat(rep.post(at + "/quotes", null).is(409).text("/detail"))
-        .contains("more than the one-off lines make");
+        .contains("more than the one-off lines come to");
   }
 
   @Test

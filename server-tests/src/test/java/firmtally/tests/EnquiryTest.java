@@ -112,14 +112,14 @@ class EnquiryTest {
                 .post("/api/assignment/tried", Map.of("rules", List.of(rule), "sample", sample))
                 .is(200)
                 .text("/why"))
-        .startsWith("Rule 1, Test post, gives it to Mara Lind");
+        .startsWith("Rule 1, Test post, assigns it to Mara Lind");
     assertThat(
             manager
                 .post(
                     "/api/assignment/tried",
                     Map.of("rules", List.of(rule), "sample", Map.of("postal", "10000")))
                 .text("/why"))
-        .isEqualTo("No rule means it; it goes to Helen Sorrel.");
+        .isEqualTo("No rule matches; it goes to Helen Sorrel.");
     Map<String, Object> poor = new HashMap<>(rule);
     poor.put("name", "");
     poor.put("parts", List.of(Map.of("personId", mara, "weight", "0", "given", 0)));
@@ -193,7 +193,7 @@ class EnquiryTest {
     assertThat(checked.text("/problems/0/row")).isEqualTo("3");
     assertThat(checked.text("/knownRows/0/like")).isEqualTo("row 2");
     assertThat(new String(manager.get(path + "/bad.csv").is(200).bytes(), StandardCharsets.UTF_8))
-        .contains("What is wrong", "Bad Mail")
+        .contains("Problem", "Bad Mail")
         .doesNotContain("Sedge Farm");
 
     String all = "/api/enquiries?state=all&campaign=Autumn 9";
@@ -235,7 +235,7 @@ class EnquiryTest {
             rep.upload("/api/enquiry-imports", "picture.png", new byte[] {1, 0, 0, 3})
                 .is(422)
                 .text("/problems/0/message"))
-        .isEqualTo("This is neither CSV nor XLSX.");
+        .isEqualTo("Choose a CSV or XLSX file.");
     Guest.signedIn(HOUSE, "otto")
         .upload("/api/enquiry-imports", "a.csv", "a\n1\n".getBytes(StandardCharsets.UTF_8))
         .is(403);

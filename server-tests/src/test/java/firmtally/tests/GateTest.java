@@ -110,7 +110,7 @@ class GateTest {
         new Wire().head("POST", "/api/web-form", body("198.51.100.80", large.length))) {
       assertThat(wire.send(large).answer())
           .startsWith("HTTP/1.1 413")
-          .contains("At most 64 KiB are taken here");
+          .contains("At most 64 KiB are accepted here");
     }
     // Where its length is not said before, it is found on the way.
     try (Wire wire =
@@ -171,7 +171,7 @@ class GateTest {
     try (Wire wire = new Wire().head("GET", path)) {
       assertThat(wire.answer())
           .startsWith("HTTP/1.1 400")
-          .contains("cannot be read", "Open Firm Tally")
+          .contains("is not valid", "Open Firm Tally")
           .doesNotContainIgnoringCase("tomcat");
     }
   }

@@ -79,7 +79,7 @@ class HouseActsTest {
                 .post("/api/products", product("NEW-1", "", ""))
                 .is(422)
                 .text("/problems/0/message"))
-        .isEqualTo("There is a product of this code already.");
+        .isEqualTo("There is already a product with this code.");
     assertThat(
             manager
                 .post("/api/products", product("NEW-3", "5", "12"))
@@ -178,7 +178,7 @@ class HouseActsTest {
     Guest rep = Guest.signedIn(HOUSE, "mara");
     Guest.Answer refused = rep.post("/api/enquiries", Map.of("name", "x", "surprise", "y"));
     assertThat(refused.status()).isEqualTo(400);
-    assertThat(refused.text("/title")).isEqualTo("This is not the JSON that was expected");
+    assertThat(refused.text("/title")).isEqualTo("This is not the JSON that is expected");
     assertThat(refused.body().toString()).doesNotContain("firmtally.", "Exception", "jackson");
   }
 }

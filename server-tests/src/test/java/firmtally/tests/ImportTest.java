@@ -83,7 +83,7 @@ class ImportTest {
     rep.post(DOOR + "/" + id + "/taken", matching()).is(200);
     rep.send(HttpMethod.DELETE, DOOR + "/" + id, null, Map.of()).is(204);
     JsonNode stopped = until(id, "stopped");
-    assertThat(stopped.path("words").asString()).isEqualTo("Stopped. Nothing was kept.");
+    assertThat(stopped.path("words").asString()).isEqualTo("Stopped. Nothing was imported.");
     assertThat(named("stopped")).isZero();
     assertThat(HOUSE.count("SELECT COUNT(*) FROM enquiry_row WHERE name LIKE 'stopped %'"))
         .isZero();

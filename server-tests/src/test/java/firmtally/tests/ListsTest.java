@@ -51,7 +51,7 @@ class ListsTest {
   void aPlaceThatIsNoneIsRefusedByName(String path) {
     Guest.Answer refused = Guest.signedIn(HOUSE, "mara").get(path).is(422);
     assertThat(refused.text("/problems/0/at")).isEqualTo("after");
-    assertThat(refused.text("/problems/0/message")).startsWith("This is no place in a list");
+    assertThat(refused.text("/problems/0/message")).startsWith("This page token is not valid");
   }
 
   @Test

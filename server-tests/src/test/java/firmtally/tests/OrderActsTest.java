@@ -177,7 +177,7 @@ class OrderActsTest {
             act(rep, HttpMethod.POST, "/api/quotes/" + quote + "/send", null, changed)
                 .is(422)
                 .text("/problems/0/message"))
-        .isEqualTo("Say where to send it.");
+        .isEqualTo("Enter an email address.");
     assertThat(rep.get("/api/quotes/" + quote).text("/state")).isEqualTo("draft");
   }
 

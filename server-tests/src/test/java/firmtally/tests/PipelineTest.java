@@ -105,7 +105,7 @@ class PipelineTest {
             act(rep, HttpMethod.PUT, id, "/team", team(List.of(), List.of(owner)))
                 .is(422)
                 .text("/problems/0/message"))
-        .isEqualTo("The owner has what the others leave.");
+        .isEqualTo("The owner has the rest; remove the owner here.");
     Map<String, Object> share = Map.of("personId", priya, "part", "30");
     act(rep, HttpMethod.PUT, id, "/team", team(List.of(), List.of(share))).is(204);
     Guest.Answer seen = other.get("/api/opportunities/" + id).is(200);
@@ -157,7 +157,7 @@ class PipelineTest {
     String next = page.text("/stages/1/id");
     assertThat(page.text("/checks/0/done")).isEqualTo("false");
     assertThat(act(rep, HttpMethod.POST, id, "/stage/" + next, null).is(409).text("/detail"))
-        .isEqualTo("Before it moves to Solution agreed this is missing: A line on it.");
+        .isEqualTo("Before it moves to Solution agreed complete: A line on it.");
     Map<String, Object> place =
         Map.of("stageId", Long.valueOf(next), "expectedClose", "2090-02-01");
     act(rep, HttpMethod.POST, id, "/place", place).is(409);
@@ -278,7 +278,7 @@ class PipelineTest {
     act(rep, HttpMethod.POST, id, "/reopened", null).is(204);
     Guest.Answer again = rep.get("/api/opportunities/" + id);
     assertThat(again.text("/state")).isEqualTo("open");
-    assertThat(again.text("/activities/0/subject")).isEqualTo("Take it up again");
+    assertThat(again.text("/activities/0/subject")).isEqualTo("Follow up");
     assertThat(again.body().at("/about/reason").isNull()).isTrue();
   }
 

@@ -35,12 +35,12 @@ class PriceRuleFaultsTest {
   void aFamilyOrAGroupThatIsNoneIsNamed() {
     Map<String, Object> rule = rule("FLT-1");
     rule.put("family", "bunch");
-    assertThat(problem(rule)).isEqualTo("There is no product in a family bunch.");
+    assertThat(problem(rule)).isEqualTo("No product in family bunch.");
     rule = rule("FLT-2");
     rule.putAll(Map.of("scope", "group", "forWhom", "delaers"));
-    assertThat(problem(rule)).startsWith("No account is in a price group delaers.");
+    assertThat(problem(rule)).startsWith("No account in price group delaers.");
     rule.putAll(Map.of("scope", "account", "forWhom", "Greyfen"));
-    assertThat(problem(rule)).isEqualTo("There is no account Greyfen.");
+    assertThat(problem(rule)).isEqualTo("Account not found: Greyfen.");
   }
 
   @Test

@@ -93,7 +93,7 @@ class RightsTest {
         return;
       }
     }
-    throw new AssertionError("nothing is past its close");
+    throw new AssertionError("nothing is past expected close");
   }
 
   @Test

@@ -79,7 +79,7 @@ class TwoAtOnceTest {
                         seen)));
     assertThat(statuses(answers)).containsExactly(200, 412);
     Guest.Answer told = answers.stream().filter(a -> a.status() == 412).findFirst().orElseThrow();
-    assertThat(told.text("/detail")).contains("What you typed is still here");
+    assertThat(told.text("/detail")).contains("Your entries are kept");
     assertThat(told.text("/version")).isEqualTo("3");
     String quantity = rep.get("/api/opportunities/" + id).text("/worksheet/lines/0/typed/quantity");
     assertThat(quantity).isEqualTo(answers.get(0).status() == 200 ? "1" : "2");

@@ -64,7 +64,7 @@ class WayTest {
             rep.send(HttpMethod.POST, release, Map.of("comment", "me"), match(held, "/version"))
                 .is(403)
                 .text("/detail"))
-        .isEqualTo("This is answered by: credit controller.");
+        .isEqualTo("This is to be answered by: credit controller.");
     controller
         .send(HttpMethod.POST, release, Map.of("comment", ""), match(held, "/version"))
         .is(422);
@@ -112,7 +112,7 @@ class WayTest {
         .isZero();
     assertThat(
             rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(409).text("/detail"))
-        .contains("no lines");
+        .contains("at least one line");
   }
 
   @Test
@@ -227,7 +227,7 @@ class WayTest {
   void whatIsNotThereTellsNothingOfTheInside() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
     assertThat(rep.get("/api/opportunities/999999").is(404).text("/detail"))
-        .isEqualTo("There is no opportunity 999999.");
+        .isEqualTo("Opportunity 999999 not found.");
     assertThat(rep.get("/api/opportunities/nonsense").body().toString())
         .doesNotContain("Exception", "firmtally.");
   }

@@ -113,7 +113,7 @@ class WorksheetRowsTest {
     byte[] pdf = rep.get("/api/quotes/" + quote + "/quote.pdf").is(200).bytes();
     try (var document = Loader.loadPDF(pdf)) {
       assertThat(new PDFTextStripper().getText(document))
-          .contains("Weighing hall", "Power is the customer's.", "wanted on 1 May 2030");
+          .contains("Weighing hall", "Power is the customer's.", "requested on 1 May 2030");
     }
     long order = order(rep, quote, "PO-1");
     assertThat(rep.get("/api/orders/" + order).text("/worksheet/lines/0/typed/kind"))
@@ -126,7 +126,7 @@ class WorksheetRowsTest {
     long empty = newOpportunity(rep, "Words alone");
     saveLines(rep, empty, List.of(words("s", "section", "Hall"))).is(200);
     assertThat(rep.post("/api/opportunities/" + empty + "/quotes", null).is(409).text("/detail"))
-        .contains("no lines");
+        .contains("at least one line");
   }
 
   @Test
@@ -147,7 +147,7 @@ class WorksheetRowsTest {
         form(List.of(line("1", "BS-15", "", null), line("3", "PR-58", "1", null)));
     discounted.put("discountAmount", "10");
     Guest.Answer partial = tally(discounted);
-    assertThat(partial.text("/problems/0/message")).isEqualTo("Say how many.");
+    assertThat(partial.text("/problems/0/message")).isEqualTo("Enter a quantity.");
     assertThat(partial.body().at("/lines/1/figures/finalAmount").isNull()).isTrue();
     assertThat(partial.text("/lines/1/figures/unitPrice")).isEqualTo("198");
   }
@@ -225,8 +225,7 @@ class WorksheetRowsTest {
             "lines[3].quantity",
             "lines[4].requestedOn",
             "lines[5].unitPrice");
-    assertThat(tallied.text("/problems/2/message"))
-        .isEqualTo("the sum \"12*\" cannot be worked out");
+    assertThat(tallied.text("/problems/2/message")).isEqualTo("the sum \"12*\" is not a valid sum");
   }
 
   @Test
@@ -237,7 +236,7 @@ class WorksheetRowsTest {
     Guest.Answer asked = tally(List.of(own));
     assertThat(asked.text("/problems/0/at")).isEqualTo("lines[0].unitCost");
     assertThat(asked.text("/problems/0/message"))
-        .isEqualTo("Say what one costs, 0 if nothing: the margin rests on it.");
+        .isEqualTo("Enter the unit cost (0 if none): the margin depends on it.");
     own.put("unitCost", "70");
     Guest.Answer told = tally(List.of(own));
     assertThat(told.body().at("/problems")).isEmpty();

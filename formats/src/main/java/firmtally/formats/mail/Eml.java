@@ -60,7 +60,7 @@ public final class Eml {
       message.writeTo(out);
       return out.toByteArray();
     } catch (MessagingException | IOException e) {
-      throw new IllegalArgumentException("mail to " + mail.to() + ": " + e.getMessage(), e);
+      throw new IllegalArgumentException("email to " + mail.to() + ": " + e.getMessage(), e);
     }
   }
 
@@ -87,7 +87,7 @@ public final class Eml {
           text.toString(),
           files);
     } catch (MessagingException | IOException e) {
-      throw new IllegalArgumentException("this is not a mail: " + e.getMessage(), e);
+      throw new IllegalArgumentException("this is not an email: " + e.getMessage(), e);
     }
   }
 }

@@ -52,10 +52,10 @@ final class Bounds {
     boolean isTooLong = filled.size() - 1 > mostRows || number > (mostRows + 1) * BLANK_ROWS;
     if (isTooLong) {
       throw new IllegalArgumentException(
-          "The file has more than " + mostRows + " rows; so many are taken at once.");
+          "The file has more than " + mostRows + " rows; import at most so many at once.");
     }
     if (characters > MOST_CHARACTERS) {
-      throw new IllegalArgumentException("The file holds more text than is taken at once.");
+      throw new IllegalArgumentException("The file holds more text than can be imported at once.");
     }
   }
 

@@ -136,7 +136,7 @@ final class CsvTable {
 
     void next(char c) {
       if (c == '\0') {
-        throw new IllegalArgumentException("This is neither CSV nor XLSX.");
+        throw new IllegalArgumentException("Choose a CSV or XLSX file.");
       }
       if (!isKnown) {
         firstLine(c);

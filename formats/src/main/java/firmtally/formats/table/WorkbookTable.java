@@ -32,8 +32,8 @@ final class WorkbookTable {
   private static final int LONGEST_TEXT = 8 * Bounds.LONGEST_CELL;
 
   private static final int CHUNK = 64 * 1024;
-  private static final String TOO_LARGE = "The workbook holds more than is taken at once.";
-  private static final String DAMAGED = "This is no workbook that can be read, or it is damaged.";
+  private static final String TOO_LARGE = "The workbook holds more than can be imported at once.";
+  private static final String DAMAGED = "This is not a valid workbook, or it is damaged.";
 
   private WorkbookTable() {}
 

@@ -22,8 +22,8 @@ class HostileFilesTest {
   private static final int MOST = 20_000;
   private static final String SHEET = "xl/worksheets/sheet1.xml";
   private static final String SHARED = "xl/sharedStrings.xml";
-  private static final String TOO_MUCH = "The workbook holds more than is taken at once.";
-  private static final String DAMAGED = "This is no workbook that can be read, or it is damaged.";
+  private static final String TOO_MUCH = "The workbook holds more than can be imported at once.";
+  private static final String DAMAGED = "This is not a valid workbook, or it is damaged.";
 
   private static final Map<String, String> WHOLE =
       Map.of(

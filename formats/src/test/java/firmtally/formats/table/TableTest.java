@@ -83,12 +83,12 @@ class TableTest {
     assertThatIllegalArgumentException()
         .isThrownBy(
             () -> TableReader.ofAtMost(1).read("a\n1\n2\n".getBytes(StandardCharsets.UTF_8)))
-        .withMessage("The file has more than 1 rows; so many are taken at once.");
+        .withMessage("The file has more than 1 rows; import at most so many at once.");
     assertThat(TableReader.ofAtMost(2).read("a\n1\n2\n".getBytes(StandardCharsets.UTF_8)).rows())
         .hasSize(2);
     assertThatIllegalArgumentException()
         .isThrownBy(() -> TableReader.ofAtMost(1).read(new byte[] {1, 0, 2, 0}))
-        .withMessage("This is neither CSV nor XLSX.");
+        .withMessage("Choose a CSV or XLSX file.");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> TableReader.ofAtMost(1).read(new byte[] {'P', 'K', 3, 4, 9, 9}))
         .withMessageStartingWith("This is no workbook that can be read");

@@ -157,7 +157,7 @@ public class UserService {
         .min(
             Comparator.comparing((Actor a) -> a.role() != Role.MANAGER)
                 .thenComparing(a -> a.id().value()))
-        .orElseThrow(() -> new NotPossible("Nobody has been set up yet."));
+        .orElseThrow(() -> new NotPossible("The company is not set up yet."));
   }
 
   /** The names of the teams. */
@@ -191,7 +191,7 @@ public class UserService {
       input.refuse("role", "Choose a role.");
     }
     if (id.equals(by.id()) && after.role() != Role.ADMINISTRATOR) {
-      input.refuse("role", "You cannot take the administrator's role from yourself.");
+      input.refuse("role", "You cannot remove your own administrator role.");
     }
     input.check();
     log.expectOne(store.update(after), USER, id, before.version());
@@ -265,7 +265,7 @@ public class UserService {
   public void changePassword(String old, String typed, Actor actor) {
     Input input = new Input();
     if (!passwords.matches(old == null ? "" : old, row(actor.id()).password())) {
-      input.refuse("old", "This is not your password.");
+      input.refuse("old", "Wrong password.");
     }
     checkPassword(input, typed);
     input.check();
@@ -341,11 +341,11 @@ public class UserService {
     String name = input.text("name", user.name(), LONGEST);
     String email = input.email("email", user.email(), LONGEST);
     if (email.isEmpty()) {
-      input.refuse("email", "This must not be empty.");
+      input.refuse("email", "Required.");
     }
     checkPassword(input, user.password());
     if (store.findByLogin(login).isPresent() || login.equalsIgnoreCase("system")) {
-      input.refuse("login", "Somebody has this user name already.");
+      input.refuse("login", "This user name is taken.");
     }
     String team = input.optionalText("team", user.team(), LONGEST);
     input.check();

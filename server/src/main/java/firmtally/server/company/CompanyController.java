@@ -51,7 +51,7 @@ class CompanyController {
     }
   }
 
-  @Open("Nobody is set up yet.")
+  @Open("The company is not set up yet.")
   @GetMapping("/setup")
   SetupChoices choices() {
     return new SetupChoices(Currencies.codes());

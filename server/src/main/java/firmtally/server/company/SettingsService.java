@@ -163,9 +163,10 @@ public class SettingsService {
         "New business",
         "new",
         List.of(
-            stage("Qualified", "10", "14", null, step("call", "Ask what they need", "3"), lines),
+            stage(
+                "Qualified", "10", "14", null, step("call", "Clarify the requirement", "3"), lines),
             stage("Solution agreed", "25", "14", null, step("email", "Send the quote", "5")),
-            stage("Quoted", "50", "21", "quote-sent", step("call", "Talk the quote through", "4")),
+            stage("Quoted", "50", "21", "quote-sent", step("call", "Discuss the quote", "4")),
             stage("Verbal order", "80", "10", null, step("call", "Ask for the order", "5"))));
     processes.found(
         "Renewal",

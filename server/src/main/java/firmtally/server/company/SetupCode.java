@@ -37,7 +37,8 @@ class SetupCode {
   @EventListener
   void print(ApplicationReadyEvent event) {
     if (people.isEmpty()) {
-      LOG.info("nobody is set up yet: open {} and enter the code {}", address.of("/"), code);
+      LOG.info(
+          "the company is not set up yet: open {} and enter the code {}", address.of("/"), code);
     }
   }
 

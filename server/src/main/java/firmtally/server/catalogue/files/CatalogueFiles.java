@@ -47,9 +47,9 @@ class CatalogueFiles {
           new TableWriter.Column("Tax %", "0.##", false),
           new TableWriter.Column("Every months", "0", false),
           new TableWriter.Column("Term months", "0", false),
-          TableWriter.Column.text("On sale"),
+          TableWriter.Column.text("Active"),
           new TableWriter.Column("On hand", "0.###", false),
-          new TableWriter.Column("Coming in", "0.###", false),
+          new TableWriter.Column("On order", "0.###", false),
           new TableWriter.Column("Lead days", "0", false));
   private static final List<TableWriter.Column> RULES =
       List.of(
@@ -62,7 +62,7 @@ class CatalogueFiles {
           TableWriter.Column.text("From"),
           TableWriter.Column.text("To"),
           new TableWriter.Column("Price", PRICE, false),
-          new TableWriter.Column("Percent off", "0.####", false));
+          new TableWriter.Column("Discount %", "0.####", false));
 
   private final ProductService catalogue;
   private final PriceRuleService rules;
@@ -184,7 +184,7 @@ class CatalogueFiles {
   }
 
   private static ProductService.ProductForm product(Row row) {
-    String sale = row.at("On sale").toLowerCase(Locale.ROOT);
+    String sale = row.at("Active").toLowerCase(Locale.ROOT);
     return new ProductService.ProductForm(
         row.at("Code"),
         row.at("Name"),
@@ -197,7 +197,7 @@ class CatalogueFiles {
         row.at("Term months"),
         !"no".equals(sale),
         row.at("On hand"),
-        row.at("Coming in"),
+        row.at("On order"),
         row.at("Lead days"));
   }
 
@@ -244,7 +244,7 @@ class CatalogueFiles {
         row.at("To"),
         List.of(
             new PriceRuleService.BreakForm(
-                row.at("From quantity"), row.at("Price"), row.at("Percent off"))));
+                row.at("From quantity"), row.at("Price"), row.at("Discount %"))));
   }
 
   /** A row by the headings of its columns. */

@@ -176,7 +176,7 @@ public class PriceRuleService {
         RULE,
         before.id(),
         before.version());
-    String what = deactivated ? "taken out of force" : "back in force";
+    String what = deactivated ? "deactivated" : "reactivated";
     log.note(actor.id(), RULE, before.id(), what, null, words(before.rule()));
     events.publishEvent(new PricesChanged(priced(List.of(before.rule()))));
   }
@@ -255,19 +255,19 @@ public class PriceRuleService {
     String code = input.text("code", typed.code(), LONGEST);
     Optional<String> scope = input.oneOf("scope", typed.scope(), SCOPES);
     if (scope.isEmpty() && (typed.scope() == null || typed.scope().isBlank())) {
-      input.refuse("scope", "Say for whom: an account, a group or everyone.");
+      input.refuse("scope", "Choose for whom: an account, a customer group or everyone.");
     }
     Optional<String> whom = whom(typed, scope.orElse(""), known, input);
     Optional<String> product = given(typed.product());
     Optional<String> family = given(typed.family());
     product
         .filter(p -> !known.isProduct(p))
-        .ifPresent(p -> input.refuse("product", "There is no product " + p + "."));
+        .ifPresent(p -> input.refuse("product", "Product not found: " + p + "."));
     family
         .filter(f -> !known.isFamily(f))
-        .ifPresent(f -> input.refuse("product", "There is no product in a family " + f + "."));
+        .ifPresent(f -> input.refuse("product", "No product in family " + f + "."));
     if (product.isPresent() == family.isPresent()) {
-      input.refuse("product", "Name a product or a family, one of them.");
+      input.refuse("product", "Enter a product or a family, not both.");
     }
     Optional<LocalDate> from = day("from", typed.from(), input);
     Optional<LocalDate> to = day("to", typed.to(), input);
@@ -282,7 +282,7 @@ public class PriceRuleService {
     for (int i = 0; i < breaks.size(); i++) {
       Terms next = terms("breaks[" + i + "]", breaks.get(i), input);
       if (terms.stream().anyMatch(before -> before.min().compareTo(next.min()) == 0)) {
-        input.refuse("breaks[" + i + "].minQuantity", "There is another break at this quantity.");
+        input.refuse("breaks[" + i + "].minQuantity", "There is already a break at this quantity.");
       }
       terms.add(next);
     }
@@ -313,7 +313,7 @@ public class PriceRuleService {
               group ->
                   input.refuse(
                       "forWhom",
-                      "No account is in a price group "
+                      "No account in price group "
                           + group
                           + ". Put one in it first, or choose one of the list."));
     }
@@ -322,11 +322,11 @@ public class PriceRuleService {
   private Optional<String> whom(RuleForm typed, String scope, Known known, Input input) {
     Optional<String> whom = given(typed.forWhom());
     if ("everyone".equals(scope) && whom.isPresent()) {
-      input.refuse("forWhom", "A rule for everyone is for nobody in particular.");
+      input.refuse("forWhom", "A rule for everyone has no customer.");
     } else if (!"everyone".equals(scope) && whom.isEmpty()) {
-      input.refuse("forWhom", "Say for which " + (scope.isEmpty() ? "customers" : scope) + ".");
+      input.refuse("forWhom", "Choose the " + (scope.isEmpty() ? "customers" : scope) + ".");
     } else if ("account".equals(scope) && !known.isAccount(whom.get())) {
-      input.refuse("forWhom", "There is no account " + whom.get() + ".");
+      input.refuse("forWhom", "Account not found: " + whom.get() + ".");
     }
     return whom;
   }
@@ -340,10 +340,10 @@ public class PriceRuleService {
             input,
             at + ".percentOff",
             typed.percentOff(),
-            t -> Percent.parse(t).within("percent off", Percent.ZERO, Percent.HUNDRED));
+            t -> Percent.parse(t).within("discount %", Percent.ZERO, Percent.HUNDRED));
     boolean priced = given(typed.price()).isPresent();
     if (priced == given(typed.percentOff()).isPresent()) {
-      input.refuse(at + ".price", "Give a price or a percent off, one of them.");
+      input.refuse(at + ".price", "Enter a price or a discount in percent, not both.");
     }
     return new Terms(min.orElse(Quantity.ZERO), price, off);
   }

@@ -61,7 +61,8 @@ final class ProductReader {
 
   private void checkPlan(Optional<Integer> every, Optional<Integer> term) {
     if (every.isPresent() != term.isPresent()) {
-      input.refuse("termMonths", "A plan needs both: every how many months, over how many.");
+      input.refuse(
+          "termMonths", "A recurring line needs both: every how many months, and the term.");
     } else if (every.isPresent() && term.get() % every.get() != 0) {
       input.refuse("termMonths", "The term must be a multiple of the months between charges.");
     }

@@ -163,7 +163,7 @@ public class ProductService {
     Optional<Product> product = new ProductReader(input).read(typed);
     input.check();
     if (store.find(product.get().code()).isPresent()) {
-      throw BadInput.at("code", "There is a product of this code already.");
+      throw BadInput.at("code", "There is already a product with this code.");
     }
     ProductId id = add(product.get());
     log.note(actor.id(), PRODUCT, id, "added", null, words(product.get()));
@@ -178,7 +178,7 @@ public class ProductService {
     Input input = new Input();
     Optional<Product> product = new ProductReader(input).read(typed);
     if (product.isPresent() && !product.get().code().equals(code)) {
-      input.refuse("code", "The code stays as it is; documents are found by it.");
+      input.refuse("code", "The code cannot be changed; documents refer to it.");
     }
     input.check();
     ProductStore.Meta meta = found(code);
@@ -247,7 +247,7 @@ public class ProductService {
         + p.tax()
         + " %"
         + p.stock().map(s -> ", " + s + " on hand").orElse("")
-        + (p.active() ? "" : ", not on sale");
+        + (p.active() ? "" : ", inactive");
   }
 
   Picture picture(String code) {
@@ -265,7 +265,7 @@ public class ProductService {
     ProductStore.Meta meta = found(code);
     String type =
         Pictures.typeOf(bytes)
-            .orElseThrow(() -> BadInput.at("file", "This is no PNG, JPEG or WebP picture."));
+            .orElseThrow(() -> BadInput.at("file", "Choose a PNG, JPEG or WebP picture."));
     if (bytes.length > LARGEST_PICTURE) {
       throw BadInput.at("file", "This picture is larger than 2 MiB.");
     }
@@ -315,7 +315,7 @@ public class ProductService {
     Input input = new Input();
     for (String family : Input.given(families)) {
       if (!known.contains(family)) {
-        input.refuse("families", "There is no family " + family + ".");
+        input.refuse("families", "Family not found: " + family + ".");
       }
     }
     input.check();

@@ -151,7 +151,7 @@ class PriceChangeService {
     Optional<Percent> list = percent(input, "listPercent", typed.listPercent());
     Optional<Percent> cost = percent(input, "costPercent", typed.costPercent());
     if (list.isEmpty() && cost.isEmpty() && input.problems().isEmpty()) {
-      input.refuse("listPercent", "Say by how many percent list prices or costs change.");
+      input.refuse("listPercent", "Enter by how many percent list prices or costs change.");
     }
     Optional<UnitPrice> step =
         input.value("step", typed.step(), t -> UnitPrice.parse(TypedNumber.plain(t, DECIMALS)));
@@ -316,12 +316,12 @@ class PriceChangeService {
         prices.stream().filter(p -> !isStill(now.get(p.code()), p)).map(Repriced::code).toList();
     if (!moved.isEmpty()) {
       throw new NotPossible(
-          "These prices were changed again since, so nothing was put back: "
+          "These prices were changed again since, so nothing was undone: "
               + String.join(", ", moved)
               + ".");
     }
     if (store.setTakenBack(id, clock.instant()) == 0) {
-      throw new NotPossible("This was taken back already.");
+      throw new NotPossible("This is undone already.");
     }
     catalogue.reprice(
         prices.stream()
@@ -330,7 +330,7 @@ class PriceChangeService {
                     now.get(p.code())
                         .priced(UnitPrice.parse(p.listBefore()), UnitPrice.parse(p.costBefore())))
             .toList(),
-        "taken back: " + row.words(),
+        "undone: " + row.words(),
         actor);
   }
 

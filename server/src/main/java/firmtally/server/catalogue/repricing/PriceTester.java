@@ -63,7 +63,7 @@ class PriceTester {
     String code = input.text("product", asked.product(), 100);
     Optional<Product> product = Optional.ofNullable(catalogue.byCodes(List.of(code)).get(code));
     if (product.isEmpty() && !code.isEmpty()) {
-      input.refuse("product", "There is no product " + code + ".");
+      input.refuse("product", "Product not found: " + code + ".");
     }
     Optional<Quantity> quantity =
         input.value(
@@ -71,7 +71,7 @@ class PriceTester {
             asked.quantity(),
             q -> Quantity.parse(TypedNumber.plain(q, DECIMALS)).positive());
     if (asked.quantity() == null || asked.quantity().isBlank()) {
-      input.refuse("quantity", "Say how many.");
+      input.refuse("quantity", "Enter a quantity.");
     }
     Optional<LocalDate> day =
         asked.day() == null || asked.day().isBlank()

@@ -167,12 +167,7 @@ public class SizeTableService {
         new SizeTableForm(before.code(), before.name(), before.down(), before.across(), List.of());
     log.expectOne(store.update(id, version, same, deactivated), "size-table", id, before.version());
     log.note(
-        actor.id(),
-        "size-table",
-        id,
-        deactivated ? "deactivated" : "taken back",
-        null,
-        before.name());
+        actor.id(), "size-table", id, deactivated ? "deactivated" : "undone", null, before.name());
   }
 
   /** Rows and columns stand in the order in which they are first named. */
@@ -232,7 +227,7 @@ public class SizeTableService {
     for (int i = 0; i < typed.size(); i++) {
       String product = typed.get(i).product();
       if (product != null && !product.isBlank() && !products.containsKey(product.strip())) {
-        input.refuse("cells[" + i + "].product", "There is no product " + product.strip() + ".");
+        input.refuse("cells[" + i + "].product", "Product not found: " + product.strip() + ".");
       }
     }
     return cells;

@@ -115,12 +115,7 @@ public class TemplateService {
         new TemplateForm(before.kind(), before.code(), before.name(), before.rows()),
         deactivated);
     log.note(
-        actor.id(),
-        "template",
-        id,
-        deactivated ? "deactivated" : "taken back",
-        null,
-        before.name());
+        actor.id(), "template", id, deactivated ? "deactivated" : "undone", null, before.name());
   }
 
   private void update(Template before, long version, TemplateForm form, boolean deactivated) {
@@ -155,7 +150,7 @@ public class TemplateService {
         .ifPresent(other -> input.refuse("code", other.name() + " has this code already."));
     List<LineForm> rows = Input.given(typed.rows());
     if (rows.stream().noneMatch(LineForm::priced)) {
-      input.refuse("rows", "There is no line in it yet.");
+      input.refuse("rows", "Add at least one line.");
     }
     if (rows.size() > MOST_ROWS) {
       input.refuse("rows", "At most " + MOST_ROWS + " rows are kept at once.");
@@ -177,7 +172,7 @@ public class TemplateService {
       String at = "rows[" + i + "]";
       if (row.product() != null && !row.product().isBlank()) {
         if (!products.containsKey(row.product())) {
-          input.refuse(at + ".product", "There is no product " + row.product() + ".");
+          input.refuse(at + ".product", "Product not found: " + row.product() + ".");
         }
       } else if ("kit".equals(kind)) {
         input.refuse(at + ".product", "A kit holds products of the catalogue only.");

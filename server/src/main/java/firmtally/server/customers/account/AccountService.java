@@ -197,7 +197,7 @@ public class AccountService {
     AccountId id = store.insert(a, number);
     index.add("account", id, number, a.name() + " " + a.town());
     phones.add("account", id, a.phone());
-    log.note(by, "account", id, "account opened", null, a.name());
+    log.note(by, "account", id, "account created", null, a.name());
     return id;
   }
 
@@ -336,7 +336,7 @@ public class AccountService {
     Input input = new Input();
     String words = input.longText("words", typed);
     if (words.isEmpty()) {
-      input.refuse("words", "This must not be empty.");
+      input.refuse("words", "Required.");
     }
     input.check();
     store.insertNote(account, actor.id(), clock.instant(), words, pinned);

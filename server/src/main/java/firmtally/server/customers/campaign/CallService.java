@@ -43,7 +43,7 @@ public class CallService {
   private static final Map<String, String> WORDS =
       Map.of(
           "not-reached", "Not reached.",
-          "call-again", "To be called again.",
+          "call-again", "Call again.",
           "no-interest", "No interest.",
           "reached", "Reached.",
           "opportunity", "An opportunity was raised.");
@@ -186,10 +186,10 @@ public class CallService {
     String campaign = input.text("campaign", typedCampaign, LONGEST);
     List<PickedRow> picked = store.picked(pick == null ? CallPick.ANYBODY : pick, MOST + 1);
     if (picked.isEmpty()) {
-      input.refuse("pick", "Nobody is picked; widen the choice.");
+      input.refuse("pick", "No matches; widen the selection.");
     }
     if (picked.size() > MOST) {
-      input.refuse("pick", "More than " + MOST + " are picked; narrow the choice.");
+      input.refuse("pick", "More than " + MOST + " match; narrow the selection.");
     }
     input.check();
     CallListId id =

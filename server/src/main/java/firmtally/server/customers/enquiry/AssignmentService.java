@@ -215,15 +215,15 @@ public class AssignmentService {
       Rule rule = rules.get(i);
       if (core(rule).means(facts)) {
         String person = people.get(turn(rule).next().personId()).name();
-        String others = rule.parts().size() > 1 ? ", whose turn it is" : "";
+        String others = rule.parts().size() > 1 ? ", next in turn" : "";
         return new Tried(
             i + 1,
             person,
-            "Rule " + (i + 1) + ", " + rule.name() + ", gives it to " + person + others + ".");
+            "Rule " + (i + 1) + ", " + rule.name() + ", assigns it to " + person + others + ".");
       }
     }
     String caretaker = people.caretaker().name();
-    return new Tried(null, caretaker, "No rule means it; it goes to " + caretaker + ".");
+    return new Tried(null, caretaker, "No rule matches; it goes to " + caretaker + ".");
   }
 
   /** Keeps the rules in their order; those left out are deactivated. */
@@ -274,7 +274,7 @@ public class AssignmentService {
       input.value(at + "valueFrom", rule.valueFrom(), settings::amount);
       input.value(at + "valueBelow", rule.valueBelow(), settings::amount);
       if (rule.parts().isEmpty()) {
-        input.refuse(at + "parts", "Say who is given what this rule means.");
+        input.refuse(at + "parts", "Choose whom this rule assigns enquiries to.");
       }
       for (Part part : rule.parts()) {
         input.whole(at + "parts", part.weight(), 1, MOST_WEIGHT);

@@ -50,7 +50,7 @@ class EnquiryReader {
     String email = email(contactDetails);
     String phone = contactDetails.replace(email, "").replaceAll("^[\\s,;]+|[\\s,;]+$", "");
     if (!contactDetails.isEmpty() && email.isEmpty() && digits(phone).length() < FEWEST_DIGITS) {
-      input.refuse("contactDetails", "This is neither an email address nor a phone number.");
+      input.refuse("contactDetails", "Enter an email address or a phone number.");
     }
     return read(input, typed, email, phone);
   }
@@ -85,7 +85,7 @@ class EnquiryReader {
         families.stream().filter(f -> f.equalsIgnoreCase(typed.strip())).findFirst();
     if (found.isEmpty()) {
       input.refuse(
-          "family", "This is no product family; there are " + String.join(", ", families) + ".");
+          "family", "Product family not found; there are " + String.join(", ", families) + ".");
     }
     return found;
   }

@@ -39,7 +39,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class EnquiryService implements DueWork {
   private static final int LONGEST = 160;
   private static final String RECORD = "enquiry";
-  private static final String TAKEN_DOWN = "enquiry taken down";
+  private static final String TAKEN_DOWN = "enquiry added";
   private final EnquiryStore store;
   private final Records records;
   private final EnquiryReader reader;
@@ -147,7 +147,7 @@ public class EnquiryService implements DueWork {
 
   private static PersonId id(String text) {
     if (!text.matches("[0-9]{1,18}")) {
-      throw new IllegalArgumentException("Choose a user, or let the rules assign it.");
+      throw new IllegalArgumentException("Choose a user, or assign automatically.");
     }
     return new PersonId(Long.parseLong(text));
   }
@@ -263,7 +263,7 @@ public class EnquiryService implements DueWork {
     Optional<LocalDate> day = input.day("until", until);
     String reason = input.optionalText("reason", why, LONGEST);
     if (day.isPresent() && !day.get().isAfter(LocalDate.now(traces.clock()))) {
-      input.refuse("until", "This has to be a day after today.");
+      input.refuse("until", "Enter a day after today.");
     }
     input.check();
     setState(before, version, EnquiryState.ON_HOLD, day.orElseThrow(), reason, actor);
@@ -330,7 +330,7 @@ public class EnquiryService implements DueWork {
             actor.id(),
             RECORD,
             id,
-            "given to",
+            "reassigned to",
             before.ownerName(),
             people.get(given.personId()).name());
   }

@@ -219,7 +219,7 @@ class ImportService {
         return;
       }
       if (job.phase.equals("checking") || job.phase.equals("taking") || job.phase.equals("taken")) {
-        throw new NotPossible("This file is being worked on, or was taken already.");
+        throw new NotPossible("This file is being imported, or was imported already.");
       }
       job.phase = phase;
       job.matching = matching;
@@ -232,14 +232,14 @@ class ImportService {
             work.run();
             job.phase = after;
           } catch (Stopped e) {
-            job.words = "Stopped. Nothing was kept.";
+            job.words = "Stopped. Nothing was imported.";
             job.phase = "stopped";
           } catch (NotPossible e) {
             job.words = e.getMessage();
             job.phase = "checked";
           } catch (RuntimeException e) {
             LOG.error("import of {} failed", job.file, e);
-            job.words = "It failed here. Nothing was kept.";
+            job.words = "The import failed. Nothing was imported.";
             job.phase = "failed";
           }
         });
@@ -252,14 +252,14 @@ class ImportService {
       if (column >= job.table.columns().size()) {
         input.refuse(field.word(), "The file has no such column.");
       } else if (column < 0 && field.isNeeded()) {
-        input.refuse(field.word(), "Say which column holds this.");
+        input.refuse(field.word(), "Choose the column.");
       }
     }
     boolean isReachable =
         matching.columns().getOrDefault("email", -1) >= 0
             || matching.columns().getOrDefault("phone", -1) >= 0;
     if (!isReachable) {
-      input.refuse("email", "Say which column holds the email address or the phone number.");
+      input.refuse("email", "Choose the column with the email address or phone number.");
     }
     input.check();
   }
@@ -337,7 +337,7 @@ class ImportService {
     String email = at(row, matching, ImportColumns.EMAIL);
     String phone = at(row, matching, ImportColumns.PHONE);
     if (email.isEmpty() && phone.isEmpty()) {
-      input.refuse("email", "There is neither an email address nor a phone number.");
+      input.refuse("email", "Enter an email address or a phone number.");
     }
     EnquiryForm form =
         new EnquiryForm(
@@ -394,7 +394,7 @@ class ImportService {
     staging.take(job.file, drafts, () -> advance(job), actor);
     job.taken = drafts.size();
     job.words =
-        job.taken == 1 ? "1 enquiry was taken down." : job.taken + " enquiries were taken down.";
+        job.taken == 1 ? "1 enquiry was imported." : job.taken + " enquiries were imported.";
   }
 
   /** The bad rows as they came, with what is wrong beside each, to mend and bring again. */
@@ -410,7 +410,7 @@ class ImportService {
                         p -> p.column() + ": " + p.message(), Collectors.joining(" "))));
     List<TableWriter.Column> columns = new ArrayList<>();
     job.table.columns().forEach(name -> columns.add(TableWriter.Column.text(name)));
-    columns.add(TableWriter.Column.text("What is wrong"));
+    columns.add(TableWriter.Column.text("Problem"));
     List<List<Object>> rows = new ArrayList<>();
     for (Table.Row row : job.table.rows()) {
       if (words.containsKey(row.number())) {
@@ -422,7 +422,7 @@ class ImportService {
         rows.add(cells);
       }
     }
-    TableWriter writer = TableWriter.of("To mend", columns);
+    TableWriter writer = TableWriter.of("To correct", columns);
     return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);
   }
 

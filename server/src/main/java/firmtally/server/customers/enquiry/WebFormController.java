@@ -79,7 +79,7 @@ class WebFormController {
       String email = typed.email() == null ? "" : typed.email().strip();
       String phone = typed.phone() == null ? "" : typed.phone().strip();
       if (email.isEmpty() && phone.isEmpty()) {
-        input.refuse("email", "Give an email address or a phone number.");
+        input.refuse("email", "Enter an email address or a phone number.");
       }
       EnquiryForm form =
           new EnquiryForm(

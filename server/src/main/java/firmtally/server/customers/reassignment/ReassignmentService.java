@@ -89,7 +89,8 @@ public class ReassignmentService implements DueWork {
     Actor from = people.get(typed.fromId());
     Actor to = people.get(typed.toId());
     if (!actor.id().equals(from.id()) && !actor.manages(from.team())) {
-      throw new NotAllowed("Only " + from.name() + " or their manager may hand over their book.");
+      throw new NotAllowed(
+          "Only " + from.name() + " or their manager may reassign their accounts.");
     }
     Input input = new Input();
     Optional<LocalDate> until =
@@ -98,7 +99,7 @@ public class ReassignmentService implements DueWork {
             : input.day("until", typed.until());
     LocalDate today = LocalDate.now(clock);
     if (until.isPresent() && until.get().isBefore(today)) {
-      input.refuse("until", "This day is past.");
+      input.refuse("until", "Enter a day from today on.");
     }
     if (from.id().equals(to.id())) {
       input.refuse("toId", "Choose a colleague.");

@@ -137,7 +137,7 @@ public class EmailQueue implements DueWork, DisposableBean {
 
   @Override
   public String job() {
-    return "emails that wait";
+    return "emails waiting";
   }
 
   @Override

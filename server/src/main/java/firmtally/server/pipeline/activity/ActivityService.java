@@ -173,7 +173,7 @@ public class ActivityService {
             ? input.longText(at + "subject", typed.subject())
             : input.text(at + "subject", typed.subject(), LONGEST);
     if (isNote && subject.isEmpty()) {
-      input.refuse(at + "subject", "This must not be empty.");
+      input.refuse(at + "subject", "Required.");
     }
     LocalDate today = LocalDate.now(clock);
     Optional<LocalDate> due = isNote ? Optional.of(today) : input.day(at + "due", typed.due());
@@ -196,7 +196,7 @@ public class ActivityService {
       return null;
     }
     if (!text.strip().matches("([01][0-9]|2[0-3]):[0-5][0-9]")) {
-      input.refuse(at + "time", "This is not a time; write it as 14:30.");
+      input.refuse(at + "time", "Enter a time, for example 14:30.");
       return null;
     }
     return LocalTime.parse(text.strip());
@@ -229,7 +229,7 @@ public class ActivityService {
     input.oneOf("kind", kind, KINDS);
     String words = input.longText("words", typedWords);
     if (words.isEmpty()) {
-      input.refuse("words", "This must not be empty.");
+      input.refuse("words", "Required.");
     }
     input.check();
     store.insert(
@@ -259,7 +259,7 @@ public class ActivityService {
         Optional.ofNullable(typed.next()).map(n -> read(input, "next.", on, n, actor));
     input.check();
     if (store.done(id, clock.instant(), words) == 0) {
-      throw new NotPossible("This was done already.");
+      throw new NotPossible("This is done already.");
     }
     log.note(
         actor.id(), on.record(), on.id(), kept.kind() + " done: " + kept.subject(), null, words);
@@ -284,7 +284,7 @@ public class ActivityService {
       throw new NotPossible("This is not done.");
     }
     On on = on(kept);
-    log.note(actor.id(), on.record(), on.id(), "not done after all", null, kept.subject());
+    log.note(actor.id(), on.record(), on.id(), "reopened", null, kept.subject());
   }
 
   /** Puts an open activity on another day, or gives it to a colleague. */

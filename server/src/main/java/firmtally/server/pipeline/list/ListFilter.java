@@ -137,7 +137,7 @@ public final class ListFilter {
     String condition = ATTENTION.get(attention);
     if (condition == null) {
       throw BadInput.at(
-          "attention", "This is none of any, " + String.join(", ", ATTENTION.keySet()) + ".");
+          "attention", "Choose one of any, " + String.join(", ", ATTENTION.keySet()) + ".");
     }
     where.and("(" + condition + ")");
   }

@@ -197,7 +197,7 @@ class ListStore {
       return Long.parseLong(key);
     } catch (NumberFormatException e) {
       throw BadInput.at(
-          "after", "This is no place in a list; take the one that the page before gave.");
+          "after", "This page token is not valid; use the one the previous page returned.");
     }
   }
 

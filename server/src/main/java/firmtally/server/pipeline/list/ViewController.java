@@ -94,7 +94,7 @@ class ViewController {
     public void drop(ViewId id, Actor actor) {
       PersonId owner = store.owner(id).orElseThrow(() -> new NotThere("view", id));
       if (!owner.equals(actor.id())) {
-        throw new NotAllowed("Only who kept this view may drop it.");
+        throw new NotAllowed("Only the person who saved this view may delete it.");
       }
       store.delete(id);
     }

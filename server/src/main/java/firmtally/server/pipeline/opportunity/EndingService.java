@@ -91,7 +91,7 @@ public class EndingService implements DueWork {
     Optional<LocalDate> until = input.day("until", typed.until());
     String reason = input.optionalText("reason", typed.reason(), LONGEST);
     if (until.isPresent() && !until.get().isAfter(LocalDate.now(clock))) {
-      input.refuse("until", "This has to be a day after today.");
+      input.refuse("until", "Enter a day after today.");
     }
     input.check();
     LocalDate day = until.orElseThrow();
@@ -129,7 +129,7 @@ public class EndingService implements DueWork {
     end(before, version, new End(OpportunityState.OPEN, null, null, null, null));
     if (!activities.hasOpen(before.id())) {
       activities.planBySystem(
-          before.id(), "call", "Take it up again", LocalDate.now(clock), before.ownerId());
+          before.id(), "call", "Follow up", LocalDate.now(clock), before.ownerId());
     }
     log.note(by.id(), RECORD, before.id(), "state", before.state().word(), "open");
   }

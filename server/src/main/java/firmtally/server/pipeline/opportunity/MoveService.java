@@ -136,11 +136,7 @@ public class MoveService {
     List<String> missing = missing(before, process, to);
     if (!missing.isEmpty()) {
       throw new NotPossible(
-          "Before it moves to "
-              + to.name()
-              + " this is missing: "
-              + String.join("; ", missing)
-              + ".");
+          "Before it moves to " + to.name() + " complete: " + String.join("; ", missing) + ".");
     }
     return to;
   }

@@ -231,7 +231,7 @@ public class OpportunityService {
     store.logStage(
         id, clock.instant(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
     traces.index().add("opportunity", id, number, title + " " + account.name());
-    traces.log().note(actor.id(), "opportunity", id, "opportunity opened", null, title);
+    traces.log().note(actor.id(), "opportunity", id, "opportunity created", null, title);
     return id;
   }
 

@@ -154,10 +154,10 @@ public class TeamService {
               .orElse(Percent.ZERO);
       sum = sum.add(part.value());
       if (share.personId().equals(opportunity.ownerId())) {
-        input.refuse("shares", "The owner has what the others leave.");
+        input.refuse("shares", "The owner has the rest; remove the owner here.");
       }
       if (!seen.add(share.personId())) {
-        input.refuse("shares", "Somebody is named twice.");
+        input.refuse("shares", "Somebody is listed twice.");
       }
       if (!users.isActive(share.personId())) {
         input.refuse("shares", "Choose an active user.");

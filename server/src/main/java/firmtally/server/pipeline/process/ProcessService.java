@@ -145,7 +145,7 @@ public class ProcessService {
             name,
             kind,
             List.of(
-                new StageForm(null, "First talk", "10", "14", null, null, null, false, List.of())));
+                new StageForm(null, "Qualified", "10", "14", null, null, null, false, List.of())));
     log.note(actor.id(), "process", id, "process added", null, name);
     return id;
   }

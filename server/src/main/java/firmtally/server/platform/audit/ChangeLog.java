@@ -111,7 +111,7 @@ public class ChangeLog {
     if (updated == 0) {
       throw new Conflict(
           lastWords(record, id).orElse("It was changed")
-              + " in the meantime. What you typed is still here; load theirs, or save yours over it.",
+              + " in the meantime. Your entries are kept: compare, take theirs or save yours.",
           version);
     }
   }

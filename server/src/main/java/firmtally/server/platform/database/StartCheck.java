@@ -43,7 +43,7 @@ class StartCheck implements ApplicationListener<ApplicationEnvironmentPreparedEv
   }
 
   static String portInUse(int port) {
-    return "Port " + port + " is in use; name another with --port.";
+    return "Port " + port + " is in use; choose another with --port.";
   }
 
   private static void checkPort(String address, int port) {

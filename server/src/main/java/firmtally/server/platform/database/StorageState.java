@@ -58,7 +58,7 @@ public class StorageState {
     return switch (code) {
       case 13 -> "The disk is full. Make room on it." + GOES_ON;
       case 8, 14 -> "The data folder cannot be written to. Give it back its rights." + GOES_ON;
-      case 10 -> "The disk does not answer as it should. Look at it." + GOES_ON;
+      case 10 -> "The disk reports errors. Check it." + GOES_ON;
       case 11, 26 -> "The database is damaged. Stop Firm Tally and put a backup in its place.";
       default -> null;
     };

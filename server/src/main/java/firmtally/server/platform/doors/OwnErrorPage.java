@@ -23,7 +23,7 @@ public final class OwnErrorPage extends ErrorReportValve {
     String words =
         status >= FIRST_FAILURE
             ? "Something failed here."
-            : "This address or message cannot be read.";
+            : "This address or message is not valid.";
     try {
       response.setContentType("text/html;charset=utf-8");
       response.setHeader(

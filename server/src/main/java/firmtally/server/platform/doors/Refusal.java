@@ -11,32 +11,32 @@ record Refusal(HttpStatus status, String title, String detail, int retryAfter) {
   static final Refusal NOT_READABLE =
       new Refusal(
           HttpStatus.BAD_REQUEST,
-          "This address cannot be read",
-          "What stands behind the question mark is no UTF-8 text.",
+          "This address is not valid",
+          "The part behind the question mark is not UTF-8 text.",
           0);
   static final Refusal NO_SUCH_KIND =
       new Refusal(
           HttpStatus.UNSUPPORTED_MEDIA_TYPE,
-          "This kind of message is not taken",
+          "This kind of content is not accepted",
           "Send JSON as application/json, or a file as application/octet-stream.",
           0);
   static final Refusal TOO_SLOW =
       new Refusal(
           HttpStatus.REQUEST_TIMEOUT,
           "This took too long to arrive",
-          "Nothing of it was kept. Send it again.",
+          "Nothing was saved. Send it again.",
           0);
   static final Refusal TOO_OFTEN =
       new Refusal(
           HttpStatus.TOO_MANY_REQUESTS,
           "Too many attempts",
-          "Wait a minute and try again. Nothing is locked.",
+          "Wait a minute; your account is not locked.",
           60);
   static final Refusal TOO_BUSY =
       new Refusal(
           HttpStatus.SERVICE_UNAVAILABLE,
           "Too much is being sent at once",
-          "Nothing of it was kept. Try again in a moment.",
+          "Nothing was saved. Try again in a moment.",
           2);
 
   static Refusal tooLarge(Door door) {
@@ -46,7 +46,7 @@ record Refusal(HttpStatus status, String title, String detail, int retryAfter) {
         "This is too large",
         "At most "
             + (kib < 1024 ? kib + " KiB" : kib / 1024 + " MiB")
-            + " are taken here. Nothing was kept of it.",
+            + " are accepted here. Nothing was saved.",
         0);
   }
 

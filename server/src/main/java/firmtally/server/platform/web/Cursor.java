@@ -53,7 +53,7 @@ public record Cursor(String key, long id) {
 
   private static BadInput nowhere() {
     return BadInput.at(
-        "after", "This is no place in a list; take the one that the page before gave.");
+        "after", "This page token is not valid; use the one the previous page returned.");
   }
 
   /** As {@link #of} reads it. */

@@ -21,7 +21,7 @@ public final class Input {
   public String text(String at, String value, int longest) {
     String text = optionalText(at, value, longest);
     if (text.isEmpty()) {
-      problems.add(at, "This must not be empty.");
+      problems.add(at, "Required.");
     }
     return text;
   }
@@ -45,7 +45,7 @@ public final class Input {
     try {
       return Optional.of(LocalDate.parse(value == null ? "" : value.strip()));
     } catch (DateTimeParseException e) {
-      problems.add(at, "This is not a day; write it as 2027-03-31.");
+      problems.add(at, "Enter a date, for example 2027-03-31.");
       return Optional.empty();
     }
   }
@@ -76,7 +76,7 @@ public final class Input {
       return Optional.empty();
     }
     if (!allowed.contains(text)) {
-      problems.add(at, "This is none of " + String.join(", ", new TreeSet<>(allowed)) + ".");
+      problems.add(at, "Choose one of " + String.join(", ", new TreeSet<>(allowed)) + ".");
       return Optional.empty();
     }
     return Optional.of(text);

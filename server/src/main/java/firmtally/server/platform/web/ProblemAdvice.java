@@ -39,7 +39,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
   @ExceptionHandler
   ProblemDetail badInput(BadInput e) {
     ProblemDetail problem =
-        problem(HttpStatus.UNPROCESSABLE_CONTENT, "Something in the input is not in order", null);
+        problem(HttpStatus.UNPROCESSABLE_CONTENT, "Some entries are not valid", null);
     problem.setProperty("problems", e.problems());
     return problem;
   }
@@ -92,7 +92,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
   private static ResponseEntity<ProblemDetail> cannotKeep(String words) {
     return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
-        .body(problem(HttpStatus.SERVICE_UNAVAILABLE, "Nothing can be kept now", words));
+        .body(problem(HttpStatus.SERVICE_UNAVAILABLE, "Nothing can be saved now", words));
   }
 
   @ExceptionHandler
@@ -118,11 +118,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
       HttpStatusCode status,
       WebRequest request) {
     ProblemDetail problem =
-        problem(HttpStatus.BAD_REQUEST, "This is not the JSON that was expected", null);
+        problem(HttpStatus.BAD_REQUEST, "This is not the JSON that is expected", null);
     if (e.getCause() instanceof DatabindException shape) {
       problem.setProperty(
           "problems",
-          List.of(new Problem(place(shape.getPath()), "Something else was expected here.")));
+          List.of(
+              new Problem(place(shape.getPath()), "A value of another kind is expected here.")));
     }
     return handleExceptionInternal(e, problem, headers, HttpStatus.BAD_REQUEST, request);
   }

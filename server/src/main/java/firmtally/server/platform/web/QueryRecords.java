@@ -92,7 +92,7 @@ class QueryRecords implements WebMvcConfigurer, HandlerMethodArgumentResolver {
       return null;
     }
     if (!text.matches("[0-9]{1," + MOST_DIGITS + "}")) {
-      throw BadInput.at(name, "This is no id.");
+      throw BadInput.at(name, "This is not a valid id.");
     }
     return named.apply(Long.parseLong(text));
   }

@@ -10,7 +10,7 @@ public final class TooMany extends RuntimeException {
    * @param after how long to wait
    */
   public TooMany(Duration after) {
-    super("Wait a minute and try again. Nothing is locked.");
+    super("Wait a minute; your account is not locked.");
     this.after = after;
   }
 

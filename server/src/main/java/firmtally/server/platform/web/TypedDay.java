@@ -34,8 +34,7 @@ public final class TypedDay {
       }
       return LocalDate.parse(text);
     } catch (DateTimeException e) {
-      throw new IllegalArgumentException(
-          "This is not a day; write it as 2027-03-31, 31.3. or +14.", e);
+      throw new IllegalArgumentException("Enter a date, for example 2027-03-31, 31.3. or +14.", e);
     }
   }
 

@@ -78,7 +78,7 @@ public final class TypedNumber {
       BigDecimal rounded = result.setScale(decimals, RoundingMode.HALF_UP).stripTrailingZeros();
       return rounded.toPlainString();
     } catch (EvaluationException | ParseException | ArithmeticException e) {
-      throw new IllegalArgumentException("the sum \"" + text + "\" cannot be worked out", e);
+      throw new IllegalArgumentException("the sum \"" + text + "\" is not a valid sum", e);
     }
   }
 }

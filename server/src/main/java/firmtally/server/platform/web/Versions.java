@@ -13,7 +13,7 @@ public final class Versions {
     try {
       return Long.parseLong(ifMatch.replace("\"", "").strip());
     } catch (NumberFormatException e) {
-      throw BadInput.at("If-Match", "The version that was read is needed here.");
+      throw BadInput.at("If-Match", "Send the version you read as If-Match.");
     }
   }
 }

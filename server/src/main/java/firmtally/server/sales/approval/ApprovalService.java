@@ -99,7 +99,7 @@ public class ApprovalService {
    */
   private String refusal(Approval approval, Set<PersonId> involved, String team, Actor actor) {
     if (!hasRole(approval.role(), team, actor)) {
-      return "This is answered by: " + approval.role().replace('-', ' ') + ".";
+      return "This is to be answered by: " + approval.role().replace('-', ' ') + ".";
     }
     if (approval.askedBy().equals(actor.id())) {
       return "You asked for this; somebody else has to answer it.";
@@ -134,7 +134,7 @@ public class ApprovalService {
   public boolean answerAll(DocumentId document, boolean yes, String comment, Actor actor) {
     List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
     if (open.isEmpty()) {
-      throw new NotPossible("Nothing is to be answered here.");
+      throw new NotPossible("There is nothing to answer here.");
     }
     Set<PersonId> involved = store.involved(document);
     String team = store.place(open.get(0).id()).team();

@@ -201,14 +201,14 @@ public class OrderService {
           case PO_NUMBER -> Role.REP.word();
         },
         switch (hold) {
-          case MARGIN -> "The terms need a sign-off: " + ordered.signOffWords();
+          case MARGIN -> "Sign-off needed: " + ordered.signOffWords();
           case CREDIT ->
-              "Credit says "
+              "Credit check: "
                   + Texts.word(credit.verdict())
                   + ": "
                   + String.join(
                       ", ", credit.reasons().stream().map(r -> words(r, credit)).toList());
-          case PO_NUMBER -> "The customer orders with a PO number only, and there is none yet";
+          case PO_NUMBER -> "PO number required, and there is none yet";
         },
         "",
         ordered.version());

@@ -76,10 +76,10 @@ class QuotePrinter {
       remarks.add("optional, not in the total");
     }
     if (!tally.line().counted() && !tally.line().optional()) {
-      remarks.add("instead of the line chosen, not in the total");
+      remarks.add("alternative, not in the total");
     }
     if (form.requestedOn() != null && !form.requestedOn().isBlank()) {
-      remarks.add("wanted on " + day(form.requestedOn()));
+      remarks.add("requested on " + day(form.requestedOn()));
     }
     if (form.discountPercent() != null) {
       remarks.add("less " + form.discountPercent() + " %");

@@ -123,7 +123,7 @@ public class QuoteService implements DueWork {
     WorksheetContext context = pipeline.opportunities().context(opportunity);
     WorksheetForm lines = worksheets.get(opportunity.worksheetId(), context).form();
     if (lines.lines().stream().noneMatch(LineForm::priced)) {
-      throw new NotPossible("There are no lines to quote yet; add one first.");
+      throw new NotPossible("Add at least one line first.");
     }
     Calculation made = worksheets.create(context, lines);
     checkOffer(made);
@@ -221,7 +221,7 @@ public class QuoteService implements DueWork {
   /** What would be refused if it were typed today cannot be offered either. */
   private static void checkOffer(Calculation calculation) {
     if (!calculation.problems().isEmpty()) {
-      throw new NotPossible("This cannot be offered as it stands: " + problems(calculation));
+      throw new NotPossible("This cannot be quoted yet: " + problems(calculation));
     }
   }
 
@@ -258,13 +258,13 @@ public class QuoteService implements DueWork {
     input.check();
     Calculation calculation = calculation(quote, actor);
     if (!needsSignOff(quote, calculation)) {
-      throw new NotPossible("These terms need no sign-off.");
+      throw new NotPossible("No sign-off is needed.");
     }
     boolean isAsked =
         approvals.of(id).stream()
             .anyMatch(a -> a.isOpen() && a.worksheetVersion() == calculation.version());
     if (isAsked) {
-      throw new NotPossible("The sign-off is asked for already.");
+      throw new NotPossible("A sign-off is requested already.");
     }
     approvals.ask(
         new ApprovalService.Asked(

@@ -83,10 +83,10 @@ public class SendingService {
       return obstacles;
     }
     if (quote.terms().emailTo().isEmpty()) {
-      obstacles.add(new Obstacle("emailTo", "There is no email address to send it to."));
+      obstacles.add(new Obstacle("emailTo", "Enter an email address."));
     }
     if (quote.terms().validUntil().isBefore(today())) {
-      obstacles.add(new Obstacle("validUntil", "Its last day is past."));
+      obstacles.add(new Obstacle("validUntil", "The valid-until date is past."));
     }
     if (!calculation.problems().isEmpty()) {
       obstacles.add(new Obstacle("lines", QuoteService.problems(calculation)));
@@ -133,7 +133,7 @@ public class SendingService {
     Quote quote = quotes.editableDraft(id, actor);
     Calculation calculation = quotes.calculation(quote, actor);
     if (quote.terms().emailTo().isEmpty()) {
-      throw BadInput.at("emailTo", "Say where to send it.");
+      throw BadInput.at("emailTo", "Enter an email address.");
     }
     List<Obstacle> obstacles = obstacles(quote, calculation);
     if (!obstacles.isEmpty()) {

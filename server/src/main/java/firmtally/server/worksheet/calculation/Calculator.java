@@ -158,7 +158,7 @@ public class Calculator {
 
   private static Problem tooLarge(DiscountTooLargeException e) {
     return new Problem(
-        "discountAmount", "This is more than the one-off lines make: " + e.most() + ".");
+        "discountAmount", "This is more than the one-off lines come to: " + e.most() + ".");
   }
 
   private Calculation calculation(

@@ -110,7 +110,7 @@ final class FormReader {
     Optional<Item> item = item(at, form, isBlank(typed.listPrice()));
     input.optionalText(at + ".description", form.description(), LONGEST);
     if (isBlank(typed.quantity())) {
-      input.refuse(at + ".quantity", "Say how many.");
+      input.refuse(at + ".quantity", "Enter a quantity.");
     }
     Optional<Quantity> quantity =
         input.value(at + ".quantity", form.quantity(), text -> Quantity.parse(text).positive());
@@ -180,20 +180,20 @@ final class FormReader {
     if (!isBlank(form.product())) {
       Optional<Product> product = Optional.ofNullable(products.get(code(form)));
       if (product.isEmpty()) {
-        input.refuse(at + ".product", "There is no product " + code(form) + ".");
+        input.refuse(at + ".product", "Product not found: " + code(form) + ".");
       }
       product.map(Product::family).ifPresent(family -> checkAssortment(at + ".product", family));
       return product.map(Product::item);
     }
     if (isBlank(form.description())) {
-      input.refuse(at + ".description", "Say what it is.");
+      input.refuse(at + ".description", "Enter a description.");
     }
     if (unpriced) {
-      input.refuse(at + ".listPrice", "Not in the catalogue: give a price, or pick a product.");
+      input.refuse(at + ".listPrice", "Not in the catalogue: enter a price, or choose a product.");
     }
     Optional<UnitPrice> list = input.value(at + ".listPrice", form.listPrice(), UnitPrice::parse);
     if (!unpriced && isBlank(form.unitCost())) {
-      input.refuse(at + ".unitCost", "Say what one costs, 0 if nothing: the margin rests on it.");
+      input.refuse(at + ".unitCost", "Enter the unit cost (0 if none): the margin depends on it.");
     }
     Optional<UnitPrice> cost = input.value(at + ".unitCost", form.unitCost(), UnitPrice::parse);
     Optional<Percent> tax = input.value(at + ".taxPercent", form.taxPercent(), FormReader::percent);
@@ -221,7 +221,7 @@ final class FormReader {
     Optional<UnitPrice> own = input.value(at + ".unitPrice", form.unitPrice(), UnitPrice::parse);
     if (discount.isPresent() && own.isPresent()
         || form.gift() && (discount.isPresent() || own.isPresent())) {
-      input.refuse(at, "Give a discount, a price of your own, or the line free: one of them.");
+      input.refuse(at, "Enter one of: a discount, your own price, or free of charge.");
     }
     if (form.gift()) {
       return Terms.GIFT;
@@ -237,7 +237,8 @@ final class FormReader {
       return Optional.empty();
     }
     if (form.everyMonths() == null || form.termMonths() == null) {
-      input.refuse(at + ".termMonths", "A plan needs both: every how many months, over how many.");
+      input.refuse(
+          at + ".termMonths", "A recurring line needs both: every how many months, and the term.");
       return Optional.empty();
     }
     return input
@@ -272,7 +273,8 @@ final class FormReader {
     Optional<Percent> percent = input.value("discountPercent", percentText, FormReader::percent);
     Optional<Money> amount = input.value("discountAmount", amountText, this::amount);
     if (percent.isPresent() && amount.isPresent()) {
-      input.refuse("discountAmount", "Give a percent or an amount off the whole, not both.");
+      input.refuse(
+          "discountAmount", "Enter the document discount as a percent or an amount, not both.");
     }
     return percent
         .<DocumentDiscount>map(DocumentDiscount.OfPercent::new)
@@ -287,12 +289,12 @@ final class FormReader {
     Optional<Target> margin =
         input.value("targetMargin", least, t -> new Target.Margin(percent(t)));
     if (contract.isPresent() && margin.isPresent()) {
-      input.refuse("targetMargin", "Land on a total or on a margin, not on both.");
+      input.refuse("targetMargin", "Land on a total or on a margin, not both.");
     }
     if (!isBlank(form.discountPercent()) && (contract.isPresent() || margin.isPresent())) {
       input.refuse(
           contract.isPresent() ? "targetContract" : "targetMargin",
-          "Landing sets an amount; take the percent off the whole away first.");
+          "Landing sets an amount: remove the document discount in percent first.");
       return Optional.empty();
     }
     return contract.or(() -> margin);

@@ -100,10 +100,10 @@ public class WorksheetService {
     if (write(version, made) == 0) {
       WorksheetStore.SheetRow now = row(id);
       if (now.agreed() != null) {
-        throw new NotPossible("This is agreed and can no longer be changed.");
+        throw new NotPossible("This can no longer be edited.");
       }
       throw new Conflict(
-          "Somebody else saved these lines in the meantime. What you typed is still here; look at theirs and save again.",
+          "Somebody else saved these lines. Your entries are kept: compare, take theirs or save yours.",
           now.version());
     }
     return made;

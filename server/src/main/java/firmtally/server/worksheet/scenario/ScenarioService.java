@@ -134,7 +134,7 @@ class ScenarioService {
     Input input = new Input();
     String called = input.text("name", name, LONGEST);
     if (store.list(place.worksheetId()).size() >= MOST) {
-      input.refuse("name", "There are " + MOST + " scenarios already; drop one first.");
+      input.refuse("name", "There are " + MOST + " scenarios already; remove one first.");
     }
     input.check();
     WorksheetForm form = calculator.tally(place.context(), typed).form();

@@ -147,7 +147,7 @@ class PriceRuleServiceTest {
             BadInput.class,
             refused ->
                 assertThat(refused.problems().get(0).message())
-                    .isEqualTo("There is another break at this quantity."));
+                    .isEqualTo("There is already a break at this quantity."));
   }
 
   @Test

@@ -102,7 +102,7 @@ class StartCheckTest {
     try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getByName("127.0.0.1"))) {
       assertThatThrownBy(() -> start(taken.getLocalPort()))
           .isInstanceOf(CannotStart.class)
-          .hasMessage("Port " + taken.getLocalPort() + " is in use; name another with --port.");
+          .hasMessage("Port " + taken.getLocalPort() + " is in use; choose another with --port.");
     }
     assertThatCode(() -> start(0)).doesNotThrowAnyException();
   }

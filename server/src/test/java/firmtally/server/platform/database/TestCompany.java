@@ -78,7 +78,7 @@ public final class TestCompany {
                 id(
                     sql("""
                         INSERT INTO stage (process_id, position, name, probability, usual_days)
-                        VALUES (:process, 1, 'First talk', 250000, 14) RETURNING id
+                        VALUES (:process, 1, 'Qualified', 250000, 14) RETURNING id
                         """)
                         .param("process", process),
                     StageId.class);

@@ -78,7 +78,7 @@ class AmountsTest {
             "b: This is not a whole number from 1 to 7.",
             "c: This is not a whole number from 1 to 7.",
             "d: This is not a whole number from 1 to 7.",
-            "f: This is none of x, z.",
+            "f: Choose one of x, z.",
             "h: An email address has a name, an @ and a host.",
             "i: An email address has a name, an @ and a host.");
   }

@@ -51,7 +51,7 @@ class PagedTest {
             refused -> {
               assertThat(refused.problems().get(0).at()).isEqualTo("after");
               assertThat(refused.problems().get(0).message())
-                  .startsWith("This is no place in a list");
+                  .startsWith("This page token is not valid");
             });
   }
 }

@@ -54,7 +54,7 @@ class TypedTest {
   void aSumThatCannotBeWorkedOutSaysSo(String typed) {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> TypedNumber.plain(typed, 4))
-        .withMessage("the sum \"" + typed + "\" cannot be worked out");
+        .withMessage("the sum \"" + typed + "\" is not a valid sum");
   }
 
   @Test
@@ -84,6 +84,6 @@ class TypedTest {
   void whatIsNoDaySaysHowToWriteOne(String typed) {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> TypedDay.parse(typed, TODAY))
-        .withMessage("This is not a day; write it as 2027-03-31, 31.3. or +14.");
+        .withMessage("Enter a date, for example 2027-03-31, 31.3. or +14.");
   }
 }

@@ -96,7 +96,7 @@ class GroupsTest {
     "account, Mill 30000; Farm 10001",
     "industry, mill 30000; farm 10001",
     "town, Saltmere 40001",
-    "stage, First talk 40001",
+    "stage, Qualified 40001",
     "process, New 40001",
     "state, open 40001",
     "month, 2027-04 40001"

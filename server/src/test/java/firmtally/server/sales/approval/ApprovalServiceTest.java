@@ -90,7 +90,7 @@ class ApprovalServiceTest {
       assertThatThrownBy(() -> answer(asked, true, "", none))
           .as(none.login())
           .isInstanceOf(NotAllowed.class)
-          .hasMessage("This is answered by: manager.");
+          .hasMessage("This is to be answered by: manager.");
     }
     assertThatThrownBy(() -> answer(asked, true, "", maker))
         .isInstanceOf(NotAllowed.class)
@@ -160,7 +160,7 @@ class ApprovalServiceTest {
         .isFalse();
     assertThatThrownBy(() -> answerAll(order, true, "Again.", controller))
         .isInstanceOf(NotAllowed.class)
-        .hasMessage("This is answered by: manager.");
+        .hasMessage("This is to be answered by: manager.");
     // Whoever made the quote that the order follows has a part in it too.
     assertThatThrownBy(() -> answerAll(order, true, "Mine.", maker))
         .hasMessageContaining("your own deal or document");
@@ -181,7 +181,7 @@ class ApprovalServiceTest {
     ask(ApprovalService.HOLD, order, "credit", "credit-controller", owner);
     assertThatThrownBy(() -> answerAll(order, true, "Me.", administrator))
         .isInstanceOf(NotAllowed.class)
-        .hasMessage("This is answered by: credit controller.");
+        .hasMessage("This is to be answered by: credit controller.");
     when(users.hasActive(Role.CREDIT_CONTROLLER)).thenReturn(false);
     assertThat(answerAll(order, true, "Nobody else is here.", administrator)).isTrue();
   }
