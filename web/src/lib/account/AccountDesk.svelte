@@ -1,20 +1,17 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
-  import { api, ask, type Schemas } from '$lib/api/client';
+  import type { Schemas } from '$lib/api/client';
   import Steps from '$lib/activity/Steps.svelte';
+  import NewOpportunity from '$lib/opportunity/NewOpportunity.svelte';
   import Files from '$lib/file/Files.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { placeOf } from '$lib/shell/places';
   import { session } from '$lib/shell/session.svelte';
   import Changes from '$lib/trail/Changes.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
   import Strokes from '$lib/ui/Strokes.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
-  import { Acts } from '$lib/ui/acts.svelte';
   import { day, figure, percent, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import Stack from '$lib/worksheet/Stack.svelte';
@@ -24,10 +21,8 @@
   import Notes from './Notes.svelte';
   /** All that is known before a call, on one screen. */
   let { a, onChange }: { a: Schemas['AccountPage']; onChange: () => unknown } = $props();
-  const acts = new Acts(() => onChange());
   let opening = $state(false);
   let changing = $state(false);
-  let title = $state('');
   let shown = $state('business');
   const today = $derived(session.view?.today ?? '');
   const open = $derived(a.opportunities.filter((o) => o.state === 'open' || o.state === 'paused'));
@@ -45,17 +40,6 @@
     { key: 'log', label: 'History' }
   ]);
 
-  function openOne(event: SubmitEvent) {
-    event.preventDefault();
-    void acts.run(async () => {
-      const made = await ask(
-        api.POST('/api/opportunities', {
-          body: { accountId: a.id, title, processId: null, contactId: a.contacts[0]?.id ?? null }
-        })
-      );
-      await goto('/opportunities/' + made.id);
-    });
-  }
   offer(() =>
     session.sells
       ? [
@@ -218,11 +202,7 @@
   </div>
 </div>
 <Ask bind:open={opening} title="New opportunity for {a.name}">
-  <form onsubmit={openOne}>
-    <Field label="Title" name="title" bind:value={title} problem={acts.at('title')} focus />
-    <Notice refusal={acts.refusal} />
-    <p class="gap"><button class="act main">Create</button></p>
-  </form>
+  <NewOpportunity account={a} contacts={a.contacts} />
 </Ask>
 <Ask bind:open={changing} title="Edit {a.name}" wide>
   <AccountForm
@@ -302,9 +282,6 @@
     display: grid;
     grid-template-columns: 64px 1fr auto;
     gap: 8px;
-  }
-  .gap {
-    margin-top: 8px;
   }
   @media (max-width: 900px) {
     .two {

@@ -1,26 +1,13 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { Acts, match } from '$lib/ui/acts.svelte';
+  import Entry from '$lib/forms/Entry.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import Tick from '$lib/forms/Tick.svelte';
+  import { Form } from '$lib/forms/form.svelte';
+  import { match } from '$lib/ui/acts.svelte';
   import { untrack } from 'svelte';
   /** What can be typed on an account; price group and terms by managers. */
   let { a, onChange }: { a: Schemas['AccountPage']; onChange: () => unknown } = $props();
-  const acts = new Acts(() => onChange());
-  let form = $state(
-    untrack(() => ({
-      name: a.name,
-      industry: a.industry,
-      street: a.street,
-      postal: a.postal,
-      town: a.town,
-      email: a.email,
-      phone: a.phone,
-      priceGroup: a.priceGroup ?? '',
-      termsDays: String(a.termsDays),
-      poNumberRequired: a.poNumberRequired
-    }))
-  );
   const FIELDS = [
     ['name', 'Name'],
     ['industry', 'Industry'],
@@ -30,54 +17,38 @@
     ['email', 'Email'],
     ['phone', 'Phone']
   ] as const;
-
-  function change(event: SubmitEvent) {
-    event.preventDefault();
-    void acts.run(() =>
-      ask(
-        api.PUT('/api/accounts/{id}', {
-          params: { path: { id: a.id }, header: match(a.version) },
-          body: form
-        })
-      )
-    );
-  }
+  const path = untrack(() => ({ id: a.id }));
+  const of = (account: Schemas['AccountPage']) => ({
+    values: {
+      name: account.name,
+      industry: account.industry,
+      street: account.street,
+      postal: account.postal,
+      town: account.town,
+      email: account.email,
+      phone: account.phone,
+      priceGroup: account.priceGroup ?? '',
+      termsDays: String(account.termsDays),
+      poNumberRequired: account.poNumberRequired
+    },
+    version: account.version
+  });
+  const form = new Form({
+    ...untrack(() => of(a)),
+    draft: `account ${path.id}`,
+    send: (body, version) =>
+      ask(api.PUT('/api/accounts/{id}', { params: { path, header: match(version) }, body })),
+    reread: async () => of(await ask(api.GET('/api/accounts/{id}', { params: { path } }))),
+    done: () => onChange()
+  });
 </script>
 
-<form onsubmit={change}>
-  {#each FIELDS as [name, label], n (name)}
-    <Field {label} {name} bind:value={form[name]} problem={acts.at(name)} focus={n === 0} />
-  {/each}
+<form class="form" onsubmit={form.submit}>
+  {#each FIELDS as [name, label], n (name)}<Entry {form} {name} {label} focus={n === 0} />{/each}
   {#if a.mayChangeTerms}
-    <Field
-      label="Price group"
-      name="priceGroup"
-      bind:value={form.priceGroup}
-      problem={acts.at('priceGroup')}
-    />
-    <Field
-      label="Payment terms (days)"
-      name="termsDays"
-      bind:value={form.termsDays}
-      problem={acts.at('termsDays')}
-    />
+    <Entry {form} name="priceGroup" label="Price group" />
+    <Entry {form} name="termsDays" label="Payment terms (days)" />
   {/if}
-  <label class="whole"
-    ><input type="checkbox" bind:checked={form.poNumberRequired} /> PO number required</label
-  >
-  <div class="whole">
-    <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Save</button></p>
-  </div>
+  <div class="whole"><Tick {form} name="poNumberRequired" label="PO number required" /></div>
+  <FormFoot {form} />
 </form>
-
-<style>
-  form {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 10px 12px;
-  }
-  .whole {
-    grid-column: 1 / -1;
-  }
-</style>

@@ -6,7 +6,7 @@ import { within } from '../../test/within';
 import AccountForm from './AccountForm.svelte';
 import CreditLine from './CreditLine.svelte';
 
-const calls = stub('PUT');
+const calls = stub('GET', 'PUT');
 const ACCOUNT = {
   id: 12,
   name: 'Reed Farm',
@@ -67,11 +67,32 @@ describe('an account as typed', () => {
 
   it('says who was first', async () => {
     calls.PUT.mockResolvedValueOnce(overtaken('Nils changed address in the meantime.', 8));
+    calls.GET.mockResolvedValueOnce({ ...ACCOUNT, version: 8 });
     const onChange = vi.fn();
     within(AccountForm, { a: ACCOUNT, onChange });
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(await screen.findByRole('alert')).toHaveTextContent('Nils changed address');
     expect(onChange).not.toHaveBeenCalled();
+  });
+
+  it('keeps the version it was opened with, whatever is shown anew, and compares', async () => {
+    calls.PUT.mockResolvedValueOnce(overtaken('Nils changed address at 10:12.', 8));
+    calls.GET.mockResolvedValueOnce({ ...ACCOUNT, version: 8, town: 'Oxbarrow', street: '9 New Road' });
+    const { rerender } = within(AccountForm, { a: ACCOUNT, onChange: vi.fn() });
+    await userEvent.type(screen.getByLabelText('Town'), ' East');
+    const anew = { a: { ...ACCOUNT, version: 8, town: 'Oxbarrow' }, onChange: vi.fn() };
+    await rerender({ what: AccountForm as never, given: anew });
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+    const rows = await screen.findAllByRole('row');
+    expect(rows.map((row) => row.textContent.replace(/\s+/g, ' ').trim())).toEqual([
+      'FieldYoursTheirs',
+      'Streetnot changed by you9 New Road',
+      'TownSaltmere EastOxbarrow'
+    ]);
+    await userEvent.click(screen.getByRole('button', { name: 'Save mine' }));
+    const [, asked] = calls.PUT.mock.calls[1] as [string, { params: unknown; body: Record<string, unknown> }];
+    expect(asked.params).toEqual({ path: { id: 12 }, header: { 'If-Match': '"8"' } });
+    expect(asked.body).toMatchObject({ town: 'Saltmere East', street: '9 New Road' });
   });
 });
 

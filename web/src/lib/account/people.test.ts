@@ -27,7 +27,7 @@ describe('what is kept with an account', () => {
   it('is a contact with how and when they like to be reached', async () => {
     const onChange = vi.fn();
     render(Contacts, { account: 4, contacts: [ada], mayAdd: true, mayChange: true, onChange });
-    expect(screen.getByText('555 · ada@x.example · by phone · after two')).toBeInTheDocument();
+    expect(screen.getByText('prefers phone, after two')).toBeInTheDocument();
     await userEvent.click(screen.getByRole('button', { name: 'Ada Fallow' }));
     const role = await screen.findByRole('textbox', { name: 'Job title' });
     await userEvent.clear(role);

@@ -41,10 +41,10 @@ describe('asking the server', () => {
     expect((await refusal(500)).message).toBe('The server answered 500');
   });
 
-  it('says that nothing typed is lost when the server cannot be reached', async () => {
+  it('says so when the server cannot be reached', async () => {
     const thrown: unknown = await ask(Promise.reject(new TypeError('offline'))).catch((e: unknown) => e);
     expect(asRefusal(thrown).message).toBe('The server cannot be reached');
-    expect(asRefusal(thrown).detail).toContain('still here');
+    expect(asRefusal(thrown).detail).toContain('Check the connection');
   });
 
   it('tells the shell when the session is over', async () => {

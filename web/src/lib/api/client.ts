@@ -68,7 +68,7 @@ export async function ask<T>(answer: Promise<Answer<T>>): Promise<T> {
     throw new Refusal(
       0,
       'The server cannot be reached',
-      'What you typed is still here. Try again in a moment.',
+      'Check the connection and try again in a moment.',
       [],
       null
     );
@@ -92,6 +92,11 @@ export async function ask<T>(answer: Promise<Answer<T>>): Promise<T> {
     problem.problems ?? [],
     problem.version ?? null
   );
+}
+
+/** What is missing before the server can be asked. */
+export function missing(at: string, message: string): Refusal {
+  return new Refusal(422, 'Some entries are not valid', '', [{ at, message }], null);
 }
 
 /** Anything that was thrown, as a refusal. */

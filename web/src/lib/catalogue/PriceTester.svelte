@@ -7,7 +7,7 @@
   import { unitPrice } from '$lib/ui/format';
   import WorkingSteps from '$lib/worksheet/WorkingSteps.svelte';
   import { sentences } from '$lib/worksheet/sentences';
-  import AccountPick from './AccountPick.svelte';
+  import AccountPick from '$lib/account/AccountPick.svelte';
   /** What a customer pays for so many of a product on a day, and why. */
   let {
     product = ''
@@ -19,7 +19,6 @@
   let form = $state({ product, quantity: '1', day: session.view?.today ?? '' });
   let who = $state('');
   let account = $state<number | null>(null);
-  let unpicked = $state(false);
   let nobody = $state<string>();
   let answer = $state.raw<Schemas['PriceAnswer'] | null>(null);
   const acts = new Acts();
@@ -28,7 +27,10 @@
   function test(event?: SubmitEvent) {
     event?.preventDefault();
     answer = null;
-    nobody = unpicked ? `There is no account “${who.trim()}”. Choose one from the list.` : undefined;
+    nobody =
+      who.trim() && account === null
+        ? `Account not found: ${who.trim()}. Choose one from the list.`
+        : undefined;
     if (nobody) return;
     void acts.run(async () => {
       answer = await ask(api.POST('/api/price-test', { body: { ...form, account } }));
@@ -43,7 +45,6 @@
       label="Customer (optional)"
       name="tester-account"
       bind:text={who}
-      bind:unpicked
       problem={nobody}
       onPick={(a: Schemas['AccountRow'] | null) => (account = a?.id ?? null)}
     />

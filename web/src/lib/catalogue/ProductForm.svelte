@@ -1,8 +1,11 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { Acts, match } from '$lib/ui/acts.svelte';
+  import Entry from '$lib/forms/Entry.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import Tick from '$lib/forms/Tick.svelte';
+  import { Form } from '$lib/forms/form.svelte';
+  import { match } from '$lib/ui/acts.svelte';
+  import { untrack } from 'svelte';
   /** A product as typed: a new one, or one that is changed. */
   let {
     product,
@@ -16,25 +19,42 @@
     families: string[];
     onDone: (code: string) => unknown;
   } = $props();
-  // What is typed here is kept, whatever else is shown anew.
-  // svelte-ignore state_referenced_locally
-  let form = $state({
-    code: product?.code ?? '',
-    name: product?.name ?? '',
-    family: product?.family ?? '',
-    unit: product?.unit ?? 'pc',
-    listPrice: product?.listPrice ?? '',
-    unitCost: product?.unitCost ?? '',
-    taxPercent: product?.taxPercent ?? '19',
-    everyMonths: product?.everyMonths?.toString() ?? '',
-    termMonths: product?.termMonths?.toString() ?? '',
-    stock: product?.stock ?? '',
-    onOrder: product?.onOrder ?? '0',
-    leadDays: product?.leadDays.toString() ?? '0'
+  const of = (p: Schemas['ProductView'] | undefined, version: number) => ({
+    values: {
+      code: p?.code ?? '',
+      name: p?.name ?? '',
+      family: p?.family ?? '',
+      unit: p?.unit ?? 'pc',
+      listPrice: p?.listPrice ?? '',
+      unitCost: p?.unitCost ?? '',
+      taxPercent: p?.taxPercent ?? '19',
+      everyMonths: p?.everyMonths?.toString() ?? '',
+      termMonths: p?.termMonths?.toString() ?? '',
+      stock: p?.stock ?? '',
+      onOrder: p?.onOrder ?? '0',
+      leadDays: p?.leadDays.toString() ?? '0',
+      active: p?.active ?? true
+    },
+    version
   });
-  // svelte-ignore state_referenced_locally
-  let active = $state(product?.active ?? true);
-  const acts = new Acts();
+  const known = untrack(() => product?.code);
+  const form = new Form({
+    ...untrack(() => of(product, version)),
+    draft: `product ${known ?? ''}`,
+    send: async (body, version) => {
+      if (known === undefined) await ask(api.POST('/api/products', { body }));
+      else {
+        const params = { path: { code: known }, header: match(version) };
+        await ask(api.PUT('/api/products/{code}', { params, body }));
+      }
+      return body.code;
+    },
+    reread: async () => {
+      const now = await ask(api.GET('/api/products/{code}', { params: { path: { code: known ?? '' } } }));
+      return of(now.product, now.version);
+    },
+    done: (code) => onDone(code)
+  });
   const FIELDS = [
     ['name', 'Name'],
     ['family', 'Family'],
@@ -48,59 +68,26 @@
     ['everyMonths', 'Billed every … months (optional)'],
     ['termMonths', 'Term in months (optional)']
   ] as const;
-
-  function save(event: SubmitEvent) {
-    event.preventDefault();
-    const body = { ...form, active };
-    void acts
-      .run(() =>
-        product
-          ? ask(
-              api.PUT('/api/products/{code}', {
-                params: { path: { code: form.code }, header: match(version) },
-                body
-              })
-            )
-          : ask(api.POST('/api/products', { body }))
-      )
-      .then((done) => done && onDone(form.code));
-  }
 </script>
 
-<form onsubmit={save}>
-  {#if !product}<Field label="Code" name="code" bind:value={form.code} problem={acts.at('code')} focus />{/if}
+<form class="form" onsubmit={form.submit}>
+  {#if !product}<Entry {form} name="code" label="Code" focus />{/if}
   {#each FIELDS as [name, label], n (name)}
-    <Field
-      {label}
+    <Entry
+      {form}
       {name}
-      bind:value={form[name]}
-      problem={acts.at(name)}
+      {label}
       focus={n === 0 && product !== undefined}
       {...name === 'family' ? { list: 'families' } : {}}
     />
   {/each}
-  <label class="sale"><input type="checkbox" bind:checked={active} /> Active (can be quoted)</label>
+  <Tick {form} name="active" label="Active (can be quoted)" />
   <datalist id="families"
     >{#each families as family (family)}<option value={family}></option>{/each}</datalist
   >
-  <div class="foot">
-    <Notice refusal={acts.refusal} />
-    <button class="act main" disabled={acts.busy}>{product ? 'Save' : 'Add'}</button>
-    {#if product}<span class="quiet">Open worksheets with this product are recalculated.</span>{/if}
-  </div>
+  <FormFoot
+    {form}
+    label={product ? 'Save' : 'Add'}
+    hint={product ? 'Open worksheets with this product are recalculated.' : ''}
+  />
 </form>
-
-<style>
-  form {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px 12px;
-  }
-  .sale {
-    align-self: end;
-    padding-bottom: 6px;
-  }
-  .foot {
-    grid-column: 1 / -1;
-  }
-</style>

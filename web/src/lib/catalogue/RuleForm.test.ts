@@ -87,7 +87,7 @@ describe('a price rule as typed', () => {
     within(RuleForm, { rule: SAVED, families: ['bench'], groups: ['dairies'], onDone: vi.fn() });
     expect(screen.queryByLabelText('Code')).toBeNull();
     expect(screen.queryByRole('button', { name: 'Add quantity break' })).toBeNull();
-    expect(screen.getByLabelText('Group')).toHaveValue('dairies');
+    expect(screen.getByLabelText('Customer group')).toHaveValue('dairies');
     expect(screen.getByLabelText('From quantity, break 1')).toHaveValue('10');
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     await vi.waitFor(() => expect(calls.PUT).toHaveBeenCalled());

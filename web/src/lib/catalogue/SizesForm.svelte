@@ -1,28 +1,55 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { Acts, match } from '$lib/ui/acts.svelte';
+  import Entry from '$lib/forms/Entry.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import { Form } from '$lib/forms/form.svelte';
+  import { match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
+  import { untrack } from 'svelte';
   /** A table of sizes as typed: names down and across, a product's code in each cell. */
   let { sizes, onDone }: { sizes?: Schemas['SizeTable'] | undefined; onDone: () => unknown } = $props();
-  // svelte-ignore state_referenced_locally
-  let form = $state({
-    code: sizes?.code ?? '',
-    name: sizes?.name ?? '',
-    down: sizes?.down ?? '',
-    across: sizes?.across ?? ''
+  const of = (t: Schemas['SizeTable'] | undefined) => {
+    const rows = t ? [...t.rows] : ['', ''];
+    const columns = t ? [...t.columns] : [''];
+    const code = (row: string, column: string) =>
+      t?.cells.find((c) => c.row === row && c.column === column)?.product ?? '';
+    return {
+      values: {
+        code: t?.code ?? '',
+        name: t?.name ?? '',
+        down: t?.down ?? '',
+        across: t?.across ?? '',
+        rows,
+        columns,
+        codes: rows.map((row) => columns.map((column) => code(row, column)))
+      },
+      version: t?.version ?? 0
+    };
+  };
+  const id = untrack(() => sizes?.id);
+  const form = new Form({
+    ...untrack(() => of(sizes)),
+    draft: `size table ${id ?? ''}`,
+    send: async ({ rows, columns, codes, ...values }, version) => {
+      const cells = rows.flatMap((row, r) =>
+        columns.map((column, c) => ({ row, column, product: codes[r]?.[c] ?? '' }))
+      );
+      const body = { ...values, cells };
+      if (id === undefined) await ask(api.POST('/api/size-tables', { body }));
+      else {
+        const params = { path: { id }, header: match(version) };
+        await ask(api.PUT('/api/size-tables/{id}', { params, body }));
+      }
+    },
+    reread: async () =>
+      of(await ask(api.GET('/api/size-tables/{id}', { params: { path: { id: id ?? 0 } } }))),
+    done: () => onDone()
   });
-  // svelte-ignore state_referenced_locally
-  let rows = $state(sizes ? [...sizes.rows] : ['', '']);
-  // svelte-ignore state_referenced_locally
-  let columns = $state(sizes ? [...sizes.columns] : ['']);
-  let codes = $state(
-    rows.map((row) =>
-      columns.map((column) => sizes?.cells.find((c) => c.row === row && c.column === column)?.product ?? '')
-    )
-  );
-  const acts = new Acts();
+  form.labels['cells'] = 'Sizes';
+  form.labels['codes'] = 'Sizes';
+  const rows = $derived(form.values.rows);
+  const columns = $derived(form.values.columns);
+  const codes = $derived(form.values.codes);
   const products = load(
     () => ['products', 'all'],
     () => api.GET('/api/products')
@@ -40,43 +67,16 @@
 
   function problem(row: number, column: number): string | undefined {
     const at = `cells[${row * columns.length + column}]`;
-    return acts.at(`${at}.product`) ?? acts.at(`${at}.row`) ?? acts.at(`${at}.column`);
-  }
-
-  function save(event: SubmitEvent) {
-    event.preventDefault();
-    const cells = rows.flatMap((row, r) =>
-      columns.map((column, c) => ({ row, column, product: codes[r]?.[c] ?? '' }))
-    );
-    const body = { ...form, cells };
-    void acts
-      .run(() =>
-        sizes
-          ? ask(
-              api.PUT('/api/size-tables/{id}', {
-                params: { path: { id: sizes.id }, header: match(sizes.version) },
-                body
-              })
-            )
-          : ask(api.POST('/api/size-tables', { body }))
-      )
-      .then((done) => done && onDone());
+    return form.at(`${at}.product`) ?? form.at(`${at}.row`) ?? form.at(`${at}.column`);
   }
 </script>
 
-<form onsubmit={save}>
-  <div class="pair">
-    <Field label="Code" name="sizes-code" bind:value={form.code} problem={acts.at('code')} focus />
-    <Field label="Name" name="sizes-name" bind:value={form.name} problem={acts.at('name')} />
-    <Field label="Rows are" name="sizes-down" bind:value={form.down} problem={acts.at('down')} />
-    <Field
-      label="Columns are (optional)"
-      name="sizes-across"
-      bind:value={form.across}
-      problem={acts.at('across')}
-    />
-  </div>
-  <div class="wide">
+<form class="form" onsubmit={form.submit}>
+  <Entry {form} name="code" label="Code" focus />
+  <Entry {form} name="name" label="Name" />
+  <Entry {form} name="down" label="Rows are" />
+  <Entry {form} name="across" label="Columns are (optional)" />
+  <div class="whole scroll">
     <table class="ledger" aria-label="Sizes">
       <thead
         ><tr
@@ -85,7 +85,7 @@
                 class="box"
                 aria-label="Name of column {c + 1}"
                 placeholder="column"
-                bind:value={columns[c]}
+                bind:value={form.values.columns[c]}
               /></th
             >{/each}</tr
         ></thead
@@ -98,7 +98,7 @@
                 class="box"
                 aria-label="Name of row {r + 1}"
                 placeholder="row"
-                bind:value={rows[r]}
+                bind:value={form.values.rows[r]}
               /></td
             >
             {#each Array.from(columns.keys()) as c (c)}
@@ -108,7 +108,7 @@
                   list="sizes-products"
                   aria-label="Product, row {r + 1}, column {c + 1}"
                   placeholder="code"
-                  bind:value={codes[r]![c]}
+                  bind:value={form.values.codes[r]![c]}
                   aria-invalid={problem(r, c) ? 'true' : undefined}
                 />{#if problem(r, c)}<div class="bad">{problem(r, c)}</div>{/if}</td
               >
@@ -118,33 +118,14 @@
       </tbody>
     </table>
   </div>
-  <p>
+  <p class="whole">
     <button type="button" class="plain" onclick={addRow}>Add row</button>
     <button type="button" class="plain" onclick={addColumn}>Add column</button>
     <span class="quiet">Leave a cell empty where there is no such size.</span>
   </p>
-  {#if acts.at('cells')}<p class="bad">{acts.at('cells')}</p>{/if}
-  <Notice refusal={acts.refusal} />
-  <p><button class="act main" disabled={acts.busy}>Save</button></p>
+  {#if form.at('cells')}<p class="whole bad">{form.at('cells')}</p>{/if}
+  <FormFoot {form} />
   <datalist id="sizes-products"
     >{#each products.data ?? [] as p (p.code)}<option value={p.code}>{p.name}</option>{/each}</datalist
   >
 </form>
-
-<style>
-  form {
-    display: grid;
-    gap: 10px;
-  }
-  .pair {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px 12px;
-  }
-  .wide {
-    overflow-x: auto;
-  }
-  .bad {
-    font-size: var(--type-small);
-  }
-</style>

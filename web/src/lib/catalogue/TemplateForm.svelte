@@ -1,10 +1,12 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import Choice from '$lib/ui/Choice.svelte';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { Acts, match } from '$lib/ui/acts.svelte';
+  import Entry from '$lib/forms/Entry.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import Pick from '$lib/forms/Pick.svelte';
+  import { Form } from '$lib/forms/form.svelte';
+  import { match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
+  import { untrack } from 'svelte';
   import { blank, type LineForm } from '$lib/worksheet/lines';
   /** A kit or template as typed. Rows may be given, such as those of a worksheet. */
   let {
@@ -18,15 +20,36 @@
     rows?: readonly LineForm[];
     onDone: () => unknown;
   } = $props();
-  // svelte-ignore state_referenced_locally
-  let form = $state({
-    kind: set?.kind ?? (given.some((r) => r.kind === 'section') ? 'template' : 'kit'),
-    code: set?.code ?? '',
-    name: set?.name ?? ''
+  const of = (t: Schemas['Template'] | undefined, rows: readonly LineForm[]) => ({
+    values: {
+      kind: t?.kind ?? (rows.some((r) => r.kind === 'section') ? 'template' : 'kit'),
+      code: t?.code ?? '',
+      name: t?.name ?? '',
+      rows: rows.map((row) => ({ ...row }))
+    },
+    version: t?.version ?? 0
   });
-  // svelte-ignore state_referenced_locally
-  let rows = $state<LineForm[]>((set?.rows ?? given).map((row) => ({ ...row })));
-  const acts = new Acts();
+  const id = untrack(() => set?.id);
+  const form = new Form({
+    ...untrack(() => of(set, set?.rows ?? given)),
+    // Rows of a worksheet are not what was typed here.
+    ...untrack(() => (given.length ? {} : { draft: `template ${id ?? ''}` })),
+    send: async (values, version) => {
+      const body = { ...values, rows: values.rows.map((row, n) => ({ ...row, id: String(n + 1) })) };
+      if (id === undefined) await ask(api.POST('/api/templates', { body }));
+      else {
+        const params = { path: { id }, header: match(version) };
+        await ask(api.PUT('/api/templates/{id}', { params, body }));
+      }
+    },
+    reread: async () => {
+      const now = (await ask(api.GET('/api/templates'))).find((t) => t.id === id);
+      return of(now, now?.rows ?? []);
+    },
+    done: () => onDone()
+  });
+  form.labels['rows'] = 'Rows';
+  const rows = $derived(form.values.rows);
   const products = load(
     () => ['products', 'all'],
     () => api.GET('/api/products')
@@ -53,113 +76,87 @@
     const row = rows[at];
     if (row && at + step >= 0 && at + step < rows.length) rows.splice(at + step, 0, ...rows.splice(at, 1));
   }
-
-  function save(event: SubmitEvent) {
-    event.preventDefault();
-    const body = { ...form, rows: rows.map((row, n) => ({ ...row, id: String(n + 1) })) };
-    void acts
-      .run(() =>
-        set
-          ? ask(
-              api.PUT('/api/templates/{id}', {
-                params: { path: { id: set.id }, header: match(set.version) },
-                body
-              })
-            )
-          : ask(api.POST('/api/templates', { body }))
-      )
-      .then((done) => done && onDone());
-  }
 </script>
 
-<form onsubmit={save}>
-  <div class="three">
-    {#if !set}<Choice label="Type" name="kind" bind:value={form.kind} options={KINDS} />{/if}
-    <Field label="Code" name="set-code" bind:value={form.code} problem={acts.at('code')} focus />
-    <Field label="Name" name="set-name" bind:value={form.name} problem={acts.at('name')} />
+<form class="form" onsubmit={form.submit}>
+  {#if !set}<div class="whole"><Pick {form} name="kind" label="Type" options={KINDS} /></div>{/if}
+  <Entry {form} name="code" label="Code" focus />
+  <Entry {form} name="name" label="Name" />
+  <div class="whole">
+    <table class="ledger" aria-label="Rows">
+      <thead
+        ><tr
+          ><th>Code</th><th>Description</th><th class="figure">Quantity</th><th
+            ><span class="sr-only">Acts</span></th
+          ></tr
+        ></thead
+      >
+      <tbody>
+        {#each rows as row, n (row)}
+          <tr>
+            {#if !row.kind || row.kind === 'line'}
+              <td
+                ><input
+                  class="box"
+                  list="set-products"
+                  aria-label="Code, row {n + 1}"
+                  bind:value={row.product}
+                  onchange={() => named(row)}
+                  aria-invalid={form.at(`rows[${n}].product`) ? 'true' : undefined}
+                />{#if form.at(`rows[${n}].product`)}<div class="bad">
+                    {form.at(`rows[${n}].product`)}
+                  </div>{/if}</td
+              >
+              <td><input class="box" aria-label="Description, row {n + 1}" bind:value={row.description} /></td
+              >
+              <td
+                ><input
+                  class="box figure"
+                  aria-label="Quantity, row {n + 1}"
+                  bind:value={row.quantity}
+                  aria-invalid={form.at(`rows[${n}].quantity`) ? 'true' : undefined}
+                />{#if form.at(`rows[${n}].quantity`)}<div class="bad">
+                    {form.at(`rows[${n}].quantity`)}
+                  </div>{/if}</td
+              >
+            {:else}
+              <td class="quiet">{row.kind}</td>
+              <td colspan="2"
+                ><input class="box" aria-label="Text, row {n + 1}" bind:value={row.description} /></td
+              >
+            {/if}
+            <td class="acts"
+              ><button type="button" class="plain" aria-label="Row {n + 1} up" onclick={() => move(n, -1)}
+                >up</button
+              ><button type="button" class="plain" aria-label="Row {n + 1} down" onclick={() => move(n, 1)}
+                >down</button
+              ><button
+                type="button"
+                class="plain"
+                aria-label="Remove row {n + 1}"
+                onclick={() => rows.splice(n, 1)}>remove</button
+              ></td
+            >
+          </tr>
+        {:else}<tr><td colspan="4" class="quiet">No rows yet.</td></tr>{/each}
+      </tbody>
+    </table>
+    <p>
+      <button type="button" class="plain" onclick={() => add('line')}>Add line</button>
+      {#if form.values.kind === 'template'}
+        <button type="button" class="plain" onclick={() => add('section')}>Section</button>
+        <button type="button" class="plain" onclick={() => add('note')}>Note</button>
+      {/if}
+    </p>
+    {#if form.at('rows')}<p class="bad">{form.at('rows')}</p>{/if}
   </div>
-  <table class="ledger" aria-label="Rows">
-    <thead
-      ><tr
-        ><th>Code</th><th>Description</th><th class="figure">Quantity</th><th
-          ><span class="sr-only">Acts</span></th
-        ></tr
-      ></thead
-    >
-    <tbody>
-      {#each rows as row, n (row)}
-        <tr>
-          {#if !row.kind || row.kind === 'line'}
-            <td
-              ><input
-                class="box"
-                list="set-products"
-                aria-label="Code, row {n + 1}"
-                bind:value={row.product}
-                onchange={() => named(row)}
-                aria-invalid={acts.at(`rows[${n}].product`) ? 'true' : undefined}
-              />{#if acts.at(`rows[${n}].product`)}<div class="bad">
-                  {acts.at(`rows[${n}].product`)}
-                </div>{/if}</td
-            >
-            <td><input class="box" aria-label="Description, row {n + 1}" bind:value={row.description} /></td>
-            <td
-              ><input
-                class="box figure"
-                aria-label="Quantity, row {n + 1}"
-                bind:value={row.quantity}
-                aria-invalid={acts.at(`rows[${n}].quantity`) ? 'true' : undefined}
-              />{#if acts.at(`rows[${n}].quantity`)}<div class="bad">
-                  {acts.at(`rows[${n}].quantity`)}
-                </div>{/if}</td
-            >
-          {:else}
-            <td class="quiet">{row.kind}</td>
-            <td colspan="2"
-              ><input class="box" aria-label="Text, row {n + 1}" bind:value={row.description} /></td
-            >
-          {/if}
-          <td class="acts"
-            ><button type="button" class="plain" aria-label="Row {n + 1} up" onclick={() => move(n, -1)}
-              >up</button
-            ><button type="button" class="plain" aria-label="Row {n + 1} down" onclick={() => move(n, 1)}
-              >down</button
-            ><button
-              type="button"
-              class="plain"
-              aria-label="Remove row {n + 1}"
-              onclick={() => rows.splice(n, 1)}>remove</button
-            ></td
-          >
-        </tr>
-      {:else}<tr><td colspan="4" class="quiet">No rows yet.</td></tr>{/each}
-    </tbody>
-  </table>
-  <p>
-    <button type="button" class="plain" onclick={() => add('line')}>Add line</button>
-    {#if form.kind === 'template'}
-      <button type="button" class="plain" onclick={() => add('section')}>Section</button>
-      <button type="button" class="plain" onclick={() => add('note')}>Note</button>
-    {/if}
-  </p>
-  {#if acts.at('rows')}<p class="bad">{acts.at('rows')}</p>{/if}
-  <Notice refusal={acts.refusal} />
-  <p><button class="act main" disabled={acts.busy}>Save</button></p>
+  <FormFoot {form} />
   <datalist id="set-products"
     >{#each products.data ?? [] as p (p.code)}<option value={p.code}>{p.name}</option>{/each}</datalist
   >
 </form>
 
 <style>
-  form {
-    display: grid;
-    gap: 10px;
-  }
-  .three {
-    display: grid;
-    grid-template-columns: 130px 170px 1fr;
-    gap: 10px;
-  }
   td {
     vertical-align: top;
   }

@@ -2,23 +2,33 @@
   import { api, ask, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { Acts } from '$lib/ui/acts.svelte';
+  import { Form } from '$lib/forms/form.svelte';
   import { load } from '$lib/ui/load.svelte';
   import Alike from './Alike.svelte';
   import { emptyEnquiry, detailsOf } from './enquiry';
   /** Takes an enquiry down on one line; who may be the same stands beneath while it is typed. */
   let { onTaken, first = $bindable() }: { onTaken: () => unknown; first?: HTMLInputElement | undefined } =
     $props();
-  const acts = new Acts(() => onTaken());
-  let form = $state(emptyEnquiry());
+  const entry = new Form({
+    values: emptyEnquiry(),
+    draft: 'new enquiry',
+    send: (body: Schemas['EnquiryForm']) => ask(api.POST('/api/enquiries', { body })),
+    done: async () => {
+      const { source, campaign, owner } = entry.values;
+      entry.begin({ ...emptyEnquiry(), source, campaign, owner });
+      first?.focus();
+      await onTaken();
+    }
+  });
+  const form = $derived(entry.values);
   let more = $state(false);
   const known = $derived(detailsOf(form.contactDetails));
   const query = $derived({
     name: form.name.trim(),
     email: known.email,
     phone: known.phone,
-    postal: form.postal.trim(),
-    town: form.town.trim()
+    postal: (form.postal ?? '').trim(),
+    town: (form.town ?? '').trim()
   });
   const alike = load(
     () => ['alike', query],
@@ -44,18 +54,9 @@
     ['campaign', 'Campaign']
   ] as const;
   const lists: Record<string, string> = { source: 'sources', campaign: 'campaigns' };
-
-  async function take(event: SubmitEvent) {
-    event.preventDefault();
-    const body: Schemas['EnquiryForm'] = { ...form };
-    if (await acts.run(() => ask(api.POST('/api/enquiries', { body })))) {
-      form = { ...emptyEnquiry(), source: form.source, campaign: form.campaign, owner: form.owner };
-      first?.focus();
-    }
-  }
 </script>
 
-<form class="leaf" onsubmit={take} aria-label="Add enquiry">
+<form class="leaf" onsubmit={entry.submit} aria-label="Add enquiry">
   {#each FIELDS as [name, label] (name)}
     <label class={name}
       >{label}
@@ -64,16 +65,16 @@
         {name}
         list={lists[name]}
         autocomplete="off"
-        bind:value={form[name]}
-        aria-invalid={acts.at(name) ? 'true' : undefined}
+        bind:value={entry.values[name]}
+        aria-invalid={entry.at(name) ? 'true' : undefined}
         {@attach (node: HTMLInputElement) => {
           if (name === 'name') first = node;
         }}
       />
-      {#if acts.at(name)}<small class="bad">{acts.at(name)}</small>{/if}</label
+      {#if entry.at(name)}<small class="bad">{entry.at(name)}</small>{/if}</label
     >
   {/each}
-  <button class="act main">Add enquiry</button>
+  <button class="act main" disabled={entry.busy}>Add enquiry</button>
   {#if more}
     {#each MORE as [name, label] (name)}
       <label
@@ -83,10 +84,10 @@
           {name}
           list={lists[name]}
           autocomplete="off"
-          bind:value={form[name]}
-          aria-invalid={acts.at(name) ? 'true' : undefined}
+          bind:value={entry.values[name]}
+          aria-invalid={entry.at(name) ? 'true' : undefined}
         />
-        {#if acts.at(name)}<small class="bad">{acts.at(name)}</small>{/if}</label
+        {#if entry.at(name)}<small class="bad">{entry.at(name)}</small>{/if}</label
       >
     {/each}
   {/if}
@@ -95,7 +96,7 @@
       >{more ? 'Fewer fields' : 'More fields'}</button
     >
     <label class="to"
-      >for <select class="box" bind:value={form.owner} aria-label="For">
+      >for <select class="box" bind:value={entry.values.owner} aria-label="For">
         <option value="">{session.me?.name ?? 'me'}</option>
         <option value="rules">assign automatically</option>
       </select></label
@@ -109,7 +110,15 @@
     {#if alike.data && (query.name || query.email || query.phone)}<Alike rows={alike.data} />{/if}
   </div>
 </form>
-<Notice refusal={acts.refusal} />
+<Notice refusal={entry.refusal}>
+  {#if entry.refusal?.problems.length}The entries are kept.{/if}
+</Notice>
+{#if entry.restored}
+  <p class="quiet" role="status">
+    Your unsaved enquiry is restored. <button class="plain" onclick={() => entry.discard()}>Discard it</button
+    >
+  </p>
+{/if}
 
 <style>
   form {

@@ -7,6 +7,7 @@
   import Ask from '$lib/ui/Ask.svelte';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import Reach from '$lib/ui/Reach.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure, words } from '$lib/ui/format';
@@ -14,6 +15,7 @@
   import { tone } from '$lib/ui/tones';
   import { after } from '$lib/activity/step';
   import Alike from './Alike.svelte';
+  import EnquiryEnd, { type Ending } from './EnquiryEnd.svelte';
   import EnquiryForm from './EnquiryForm.svelte';
   import Convert from './Convert.svelte';
   /** An enquiry being worked: talked about, given, parked, dropped, taken on. */
@@ -22,16 +24,14 @@
   const acts = new Acts(() => onChange());
   const open = $derived(['new', 'talking', 'on-hold'].includes(e.state));
   const works = $derived(open && e.mayChange && session.sells);
-  let asking = $state<'' | 'change' | 'take-on' | 'drop' | 'park' | 'give'>('');
+  const ENDINGS = [
+    ['not-pursued', 'Not pursued'],
+    ['on-hold', 'Put on hold'],
+    ['reassign', 'Reassign']
+  ] as const;
+  let asking = $state<'' | 'change' | 'convert' | Ending>('');
   let kind = $state('call');
   let said = $state('');
-  let reason = $state('');
-  let until = $state(after(session.view?.today ?? '2026-01-01', 14));
-  let owner = $state('rules');
-  const people = load(
-    () => ['people'],
-    () => api.GET('/api/users')
-  );
   const params = $derived({ path: { id: e.id }, header: match(e.version) });
 
   async function talk(event: SubmitEvent) {
@@ -47,18 +47,9 @@
     if (done) said = '';
   }
 
-  async function end(event: SubmitEvent) {
-    event.preventDefault();
-    const done = await acts.run(() =>
-      ask(
-        asking === 'drop'
-          ? api.POST('/api/enquiries/{id}/not-pursued', { params, body: { reason } })
-          : asking === 'park'
-            ? api.POST('/api/enquiries/{id}/on-hold', { params, body: { until, reason } })
-            : api.PUT('/api/enquiries/{id}/owner', { params, body: { owner } })
-      )
-    );
-    if (done) asking = '';
+  async function done() {
+    asking = '';
+    await onChange();
   }
 
   function takeUp() {
@@ -68,11 +59,11 @@
   offer(() =>
     works
       ? [
-          { label: 'Convert to opportunity', keys: 'Ctrl+Enter', run: () => (asking = 'take-on') },
+          { label: 'Convert to opportunity', keys: 'Ctrl+Enter', run: () => (asking = 'convert') },
           { label: 'Edit', keys: 'e', run: () => (asking = 'change') },
-          { label: 'Put on hold', keys: 'p', run: () => (asking = 'park') },
-          { label: 'Close enquiry', keys: 'x', run: () => (asking = 'drop') },
-          { label: 'Reassign', keys: 'v', run: () => (asking = 'give') }
+          { label: 'Put on hold', keys: 'p', run: () => (asking = 'on-hold') },
+          { label: 'Close enquiry', keys: 'x', run: () => (asking = 'not-pursued') },
+          { label: 'Reassign', keys: 'v', run: () => (asking = 'reassign') }
         ]
       : []
   );
@@ -86,11 +77,11 @@
       : ''}</Verdict
   >
   {#if works}
-    <button class="plain" onclick={() => (asking = 'give')}>Reassign…</button>
-    <button class="plain" onclick={() => (asking = 'park')}>Put on hold…</button>
-    <button class="plain" onclick={() => (asking = 'drop')}>Not pursued…</button>
+    <button class="plain" onclick={() => (asking = 'reassign')}>Reassign…</button>
+    <button class="plain" onclick={() => (asking = 'on-hold')}>Put on hold…</button>
+    <button class="plain" onclick={() => (asking = 'not-pursued')}>Not pursued…</button>
     <button class="act" onclick={() => (asking = 'change')}>Edit…</button>
-    <button class="act main" onclick={() => (asking = 'take-on')}>Convert to opportunity…</button>
+    <button class="act main" onclick={() => (asking = 'convert')}>Convert to opportunity…</button>
   {:else if e.mayChange && (e.state === 'not-pursued' || e.state === 'on-hold')}
     <button class="act main" onclick={takeUp}>Reopen</button>
   {/if}
@@ -101,8 +92,7 @@
 <div class="facts">
   <span>{e.number}, {day(e.addedAt)}</span>
   {#if e.person}<span>contact <b>{e.person}</b></span>{/if}
-  {#if e.phone}<span><b>{e.phone}</b></span>{/if}
-  {#if e.email}<span><b>{e.email}</b></span>{/if}
+  {#if e.phone || e.email}<span><Reach phone={e.phone} email={e.email} /></span>{/if}
   {#if e.postal || e.town}<span>{e.postal} {e.town}</span>{/if}
   <span>source <b>{e.source}</b>{e.campaign ? ', ' + e.campaign : ''}</span>
   {#if e.family}<span>family <b>{e.family}</b></span>{/if}
@@ -146,59 +136,20 @@
 </div>
 
 <Ask
-  bind:open={() => asking === 'take-on', (o) => (asking = o ? 'take-on' : '')}
+  bind:open={() => asking === 'convert', (o) => (asking = o ? 'convert' : '')}
   title="Convert {e.number} to an opportunity"
   wide
 >
   <Convert {view} />
 </Ask>
 <Ask bind:open={() => asking === 'change', (o) => (asking = o ? 'change' : '')} title="Edit {e.number}" wide>
-  <EnquiryForm
-    enquiry={e}
-    onChange={async () => {
-      asking = '';
-      await onChange();
-    }}
-  />
+  <EnquiryForm enquiry={e} onChange={done} />
 </Ask>
-<Ask
-  bind:open={
-    () => asking === 'drop' || asking === 'park' || asking === 'give', (o) => (asking = o ? asking : '')
-  }
-  title={asking === 'drop'
-    ? `Not pursued: ${e.number}`
-    : asking === 'park'
-      ? `Park ${e.number}`
-      : `Give ${e.number}`}
->
-  <form class="column" onsubmit={end}>
-    {#if asking === 'give'}
-      <label
-        >To <select class="box" bind:value={owner} aria-label="Assign to">
-          <option value="rules">assign automatically</option>
-          {#each people.data?.filter((p) => p.role !== 'credit-controller' && p.id !== e.ownerId) ?? [] as p (p.id)}
-            <option value={String(p.id)}>{p.name}{p.team ? ', ' + p.team : ''}</option>
-          {/each}
-        </select></label
-      >
-    {:else}
-      {#if asking === 'park'}<Field
-          label="Until"
-          name="until"
-          type="date"
-          bind:value={until}
-          problem={acts.at('until')}
-        />{/if}
-      <Field label="Reason" name="reason" bind:value={reason} problem={acts.at('reason')} focus />
-    {/if}
-    <Notice refusal={acts.refusal} />
-    <p>
-      <button class="act main" disabled={acts.busy}
-        >{asking === 'drop' ? 'Close enquiry' : asking === 'park' ? 'Put on hold' : 'Reassign'}</button
-      >
-    </p>
-  </form>
-</Ask>
+{#each ENDINGS as [how, title] (how)}
+  <Ask bind:open={() => asking === how, (o) => (asking = o ? how : '')} title="{title}: {e.number}">
+    <EnquiryEnd {e} {how} onDone={done} />
+  </Ask>
+{/each}
 
 <style>
   .about {
@@ -206,29 +157,12 @@
     margin: 8px 0;
   }
   .two {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 380px;
-    gap: 16px;
-    align-items: start;
     margin-top: 10px;
-  }
-  .pad {
-    padding: 10px 14px;
   }
   .pad form {
     display: grid;
     grid-template-columns: 100px 1fr auto;
     gap: 6px;
     margin-bottom: 12px;
-  }
-  .column {
-    display: flex;
-    flex-direction: column;
-    gap: 10px;
-  }
-  @media (max-width: 900px) {
-    .two {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

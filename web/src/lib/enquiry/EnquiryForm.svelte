@@ -1,27 +1,13 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { Acts, match } from '$lib/ui/acts.svelte';
+  import Entry from '$lib/forms/Entry.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import { Form } from '$lib/forms/form.svelte';
+  import { match } from '$lib/ui/acts.svelte';
   import { untrack } from 'svelte';
   import { contactDetails } from './enquiry';
-  /** Changes what was taken down. */
+  /** Corrects an enquiry. */
   let { enquiry, onChange }: { enquiry: Schemas['EnquiryRow']; onChange: () => unknown } = $props();
-  const acts = new Acts(() => onChange());
-  let form = $state(
-    untrack(() => ({
-      name: enquiry.name,
-      contactDetails: contactDetails(enquiry.email, enquiry.phone),
-      subject: enquiry.subject,
-      person: enquiry.person,
-      postal: enquiry.postal,
-      town: enquiry.town,
-      family: enquiry.family ?? '',
-      value: enquiry.value ?? '',
-      source: enquiry.source,
-      campaign: enquiry.campaign
-    }))
-  );
   const FIELDS = [
     ['name', 'Company or name'],
     ['person', 'Contact'],
@@ -34,37 +20,38 @@
     ['source', 'Source'],
     ['campaign', 'Campaign']
   ] as const;
-
-  function change(event: SubmitEvent) {
-    event.preventDefault();
-    void acts.run(() =>
+  const path = untrack(() => ({ id: enquiry.id }));
+  const of = (e: Schemas['EnquiryRow']) => ({
+    values: {
+      name: e.name,
+      contactDetails: contactDetails(e.email, e.phone),
+      subject: e.subject,
+      person: e.person,
+      postal: e.postal,
+      town: e.town,
+      family: e.family ?? '',
+      value: e.value ?? '',
+      source: e.source,
+      campaign: e.campaign
+    },
+    version: e.version
+  });
+  const form = new Form({
+    ...untrack(() => of(enquiry)),
+    draft: `enquiry ${path.id}`,
+    send: (values, version) =>
       ask(
         api.PUT('/api/enquiries/{id}', {
-          params: { path: { id: enquiry.id }, header: match(enquiry.version) },
-          body: { ...form, owner: null }
+          params: { path, header: match(version) },
+          body: { ...values, owner: null }
         })
-      )
-    );
-  }
+      ),
+    reread: async () => of((await ask(api.GET('/api/enquiries/{id}', { params: { path } }))).enquiry),
+    done: () => onChange()
+  });
 </script>
 
-<form onsubmit={change}>
-  {#each FIELDS as [name, label], n (name)}
-    <Field {label} {name} bind:value={form[name]} problem={acts.at(name)} focus={n === 0} />
-  {/each}
-  <div class="whole">
-    <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Save</button></p>
-  </div>
+<form class="form" onsubmit={form.submit}>
+  {#each FIELDS as [name, label], n (name)}<Entry {form} {name} {label} focus={n === 0} />{/each}
+  <FormFoot {form} />
 </form>
-
-<style>
-  form {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 10px 14px;
-  }
-  .whole {
-    grid-column: 1 / -1;
-  }
-</style>

@@ -83,8 +83,8 @@
     <Notice
       refusal={form.refusal && (form.wrong.length === 0 || form.refusal.problems.length === 0)
         ? form.refusal
-        : null}
-    />
+        : null}>Your entries are kept.</Notice
+    >
     {#if form.wrong.length}
       <p class="bad wrong" role="alert">
         {form.wrong.length === 1 ? '1 entry' : `${form.wrong.length} entries`} to correct: {form.wrong.join(

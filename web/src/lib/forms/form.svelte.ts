@@ -17,8 +17,8 @@ export type Asked<V, A> = {
   /** under which name unsaved entries outlive a reload; without one they do not, as for passwords */
   draft?: string;
   send: (values: V, version: number) => Promise<A>;
-  /** what is there now, for whoever was overtaken by a colleague */
-  reread?: () => Promise<Read<V>>;
+  /** what is there now, for whoever was overtaken by a colleague; without values only the version counts */
+  reread?: () => Promise<{ values?: V; version: number }>;
   /** after it was sent */
   done?: (answer: A) => unknown;
 };
@@ -126,7 +126,8 @@ export class Form<V extends object, A = unknown> {
     const reread = this.asked.reread;
     if (!reread) return;
     try {
-      this.theirs = await reread();
+      const { values = $state.snapshot(this.values) as V, version } = await reread();
+      this.theirs = { values, version };
     } catch (thrown) {
       this.refusal = asRefusal(thrown);
     }
@@ -173,6 +174,12 @@ export class Form<V extends object, A = unknown> {
     this.theirs = null;
     this.refusal = null;
     this.restored = false;
+  }
+
+  /** Shows what the record has become, unless something was typed: then it is compared when it is saved. */
+  follow(read: Read<V>) {
+    if (this.dirty || this.busy || read.version === this.#version) return;
+    this.#begin(read);
   }
 
   /** Shows other values, such as those of the record after it was saved, or of another one. */

@@ -1,12 +1,14 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import { after } from '$lib/activity/step';
+  import Entry from '$lib/forms/Entry.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import { Form } from '$lib/forms/form.svelte';
   import { session } from '$lib/shell/session.svelte';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { Acts, match } from '$lib/ui/acts.svelte';
+  import { match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
-  /** Why it is lost and to whom, or why and until when it rests. */
+  import { untrack } from 'svelte';
+  import { after } from '$lib/activity/step';
+  /** Why it is lost and to whom, or why and until when it is on hold. */
   let {
     o,
     paused,
@@ -14,50 +16,48 @@
     onChange
   }: {
     o: Schemas['OpportunityView'];
-    /** it rests, else it is lost */
+    /** it is put on hold, else it is lost */
     paused: boolean;
     open: boolean;
     onChange: () => unknown;
   } = $props();
-  const acts = new Acts(() => onChange());
   const used = load(
     () => ['used'],
     () => api.GET('/api/opportunities/used')
   );
-  let reason = $state('');
-  let competitor = $state('');
-  let until = $state(after(session.view?.today ?? '2026-01-01', 30));
   const rivals = $derived([...new Set([...o.team.competitors, ...(used.data?.competitors ?? [])])]);
   const reasons = $derived([
     ...new Set([...(used.data?.reasons ?? []), 'Price', 'No budget', 'Lost to competitor', 'Delivery time'])
   ]);
-
-  async function end(event: SubmitEvent) {
-    event.preventDefault();
-    const params = { path: { id: o.id }, header: match(o.version) };
-    open = !(await acts.run(() =>
-      ask(
+  const path = untrack(() => ({ id: o.id }));
+  const form = new Form({
+    values: { reason: '', competitor: '', until: after(session.view?.today ?? '2026-01-01', 30) },
+    version: untrack(() => o.version),
+    draft: untrack(() => `${paused ? 'on hold' : 'lost'} ${o.id}`),
+    send: ({ reason, competitor, until }, version) => {
+      const params = { path, header: match(version) };
+      return ask(
         paused
           ? api.POST('/api/opportunities/{id}/paused', { params, body: { until, reason } })
           : api.POST('/api/opportunities/{id}/lost', { params, body: { reason, competitor } })
-      )
-    ));
-  }
+      );
+    },
+    reread: async () => {
+      const now = await ask(api.GET('/api/opportunities/{id}', { params: { path } }));
+      return { version: now.version };
+    },
+    done: async () => {
+      await onChange();
+      open = false;
+    }
+  });
 </script>
 
-<form onsubmit={end}>
-  {#if paused}
-    <Field label="Until" name="until" type="date" bind:value={until} problem={acts.at('until')} />
-  {/if}
-  <Field label="Reason" name="reason" bind:value={reason} problem={acts.at('reason')} list="reasons" focus />
+<form class="form one" onsubmit={form.submit}>
+  {#if paused}<Entry {form} name="until" label="Until" type="date" />{/if}
+  <Entry {form} name="reason" label="Reason" list="reasons" focus />
   {#if !paused}
-    <Field
-      label="Lost to (optional)"
-      name="competitor"
-      bind:value={competitor}
-      problem={acts.at('competitor')}
-      list="rivals"
-    />
+    <Entry {form} name="competitor" label="Lost to (optional)" list="rivals" />
     <datalist id="reasons"
       >{#each reasons as r (r)}<option value={r}></option>{/each}</datalist
     >
@@ -70,14 +70,5 @@
       ? 'It is left out of the sheet and the outlook until that day; then it is open again with a call planned.'
       : 'Its planned activities are closed. It can be reopened.'}
   </p>
-  <Notice refusal={acts.refusal} />
-  <p><button class="act main" disabled={acts.busy}>{paused ? 'Put on hold' : 'Close as lost'}</button></p>
+  <FormFoot {form} label={paused ? 'Put on hold' : 'Close as lost'} />
 </form>
-
-<style>
-  form {
-    display: flex;
-    flex-direction: column;
-    gap: 10px;
-  }
-</style>

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import Field from '$lib/ui/Field.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { Acts, match } from '$lib/ui/acts.svelte';
+  import Entry from '$lib/forms/Entry.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import { Form } from '$lib/forms/form.svelte';
+  import { match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { untrack } from 'svelte';
   /** Tags, competitors, people with roles and colleagues who share it. */
@@ -11,14 +12,42 @@
     open = $bindable(),
     onChange
   }: { o: Schemas['OpportunityView']; open: boolean; onChange: () => unknown } = $props();
-  const acts = new Acts(() => onChange());
   const ROLES = ['decision-maker', 'user', 'partner', 'subcontractor'];
-  let tags = $state(untrack(() => o.team.tags.join(', ')));
-  let competitors = $state(untrack(() => o.team.competitors.join(', ')));
-  let people = $state(
-    untrack(() => o.team.people.map((p) => ({ contactId: p.contactId, name: p.name, role: p.role })))
-  );
-  let shares = $state(untrack(() => o.team.shares.map((s) => ({ ...s }))));
+  const path = untrack(() => ({ id: o.id }));
+  const of = (now: Schemas['OpportunityView']) => ({
+    values: {
+      tags: now.team.tags.join(', '),
+      competitors: now.team.competitors.join(', '),
+      people: now.team.people.map((p) => ({ contactId: p.contactId, name: p.name, role: p.role })),
+      shares: now.team.shares.map((s) => ({ ...s }))
+    },
+    version: now.version
+  });
+  const form = new Form({
+    ...untrack(() => of(o)),
+    draft: `team of opportunity ${path.id}`,
+    send: (values, version) =>
+      ask(
+        api.PUT('/api/opportunities/{id}/team', {
+          params: { path, header: match(version) },
+          body: {
+            tags: list(values.tags),
+            competitors: list(values.competitors),
+            people: values.people.map((p) => ({ contactId: p.contactId, role: p.role })),
+            shares: values.shares.map((s) => ({ personId: s.personId, part: s.part }))
+          }
+        })
+      ),
+    reread: async () => of(await ask(api.GET('/api/opportunities/{id}', { params: { path } }))),
+    done: async () => {
+      await onChange();
+      open = false;
+    }
+  });
+  form.labels['people'] = 'People';
+  form.labels['shares'] = 'Credit split';
+  const people = $derived(form.values.people);
+  const shares = $derived(form.values.shares);
   let partner = $state('');
   const used = load(
     () => ['used'],
@@ -48,45 +77,14 @@
       .map((t) => t.trim())
       .filter((t) => t !== '');
   }
-
-  async function change(event: SubmitEvent) {
-    event.preventDefault();
-    const body = {
-      tags: list(tags),
-      competitors: list(competitors),
-      people: people.map((p) => ({ contactId: p.contactId, role: p.role })),
-      shares: shares.map((s) => ({ personId: s.personId, part: s.part }))
-    };
-    open = !(await acts.run(() =>
-      ask(
-        api.PUT('/api/opportunities/{id}/team', {
-          params: { path: { id: o.id }, header: match(o.version) },
-          body
-        })
-      )
-    ));
-  }
 </script>
 
-<form onsubmit={change}>
-  <Field
-    label="Tags (separated by commas)"
-    name="tags"
-    bind:value={tags}
-    problem={acts.at('tags')}
-    list="tags"
-    focus
-  />
+<form class="form" onsubmit={form.submit}>
+  <Entry {form} name="tags" label="Tags (separated by commas)" list="tags" focus />
   <datalist id="tags"
     >{#each used.data?.tags ?? [] as t (t)}<option value={t}></option>{/each}</datalist
   >
-  <Field
-    label="Competitors (separated by commas)"
-    name="competitors"
-    bind:value={competitors}
-    problem={acts.at('competitors')}
-    list="competitors"
-  />
+  <Entry {form} name="competitors" label="Competitors (separated by commas)" list="competitors" />
   <datalist id="competitors"
     >{#each used.data?.competitors ?? [] as t (t)}<option value={t}></option>{/each}</datalist
   >
@@ -128,7 +126,7 @@
           >{/each}</datalist
       >
     </p>
-    {#if acts.at('people')}<p class="bad">{acts.at('people')}</p>{/if}
+    {#if form.at('people')}<p class="bad">{form.at('people')}</p>{/if}
   </fieldset>
   <fieldset>
     <legend>Sales team and credit split (%)</legend>
@@ -153,29 +151,16 @@
         if (free) shares.push({ personId: free.id, name: free.name, part: '20' });
       }}>Add a colleague</button
     >
-    {#if acts.at('shares')}<p class="bad">{acts.at('shares')}</p>{/if}
+    {#if form.at('shares')}<p class="bad">{form.at('shares')}</p>{/if}
   </fieldset>
-  <Notice refusal={acts.refusal} />
-  <p><button class="act main" disabled={acts.busy}>Save</button></p>
+  <FormFoot {form} />
 </form>
 
 <style>
-  form {
-    display: flex;
-    flex-direction: column;
-    gap: 10px;
-  }
-  legend {
-    font-size: var(--type-small);
-    color: var(--stone);
-    margin-bottom: 3px;
-  }
   .row {
     display: grid;
     grid-template-columns: 1fr 130px auto;
-    gap: 6px;
     margin-bottom: 4px;
-    align-items: center;
   }
   p.row {
     grid-template-columns: auto 1fr;

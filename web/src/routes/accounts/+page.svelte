@@ -1,52 +1,22 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { api, ask } from '$lib/api/client';
+  import NewAccount from '$lib/account/NewAccount.svelte';
+  import { api } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
   import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { words } from '$lib/ui/format';
-  import { Acts } from '$lib/ui/acts.svelte';
   import { listed } from '$lib/ui/further.svelte';
   let q = $state('');
   const list = listed(
     () => ['accounts', q],
     (after) => api.GET('/api/accounts', { params: { query: { q, after } } })
   );
-  const acts = new Acts();
   let opening = $state(page.url.searchParams.has('new'));
-  let form = $state({
-    name: '',
-    kind: 'company',
-    industry: '',
-    postal: '',
-    town: '',
-    email: '',
-    phone: '',
-    contact: ''
-  });
-  const FIELDS = [
-    ['name', 'Name'],
-    ['town', 'Town'],
-    ['postal', 'Postal code'],
-    ['industry', 'Industry'],
-    ['contact', 'Contact'],
-    ['email', 'Email'],
-    ['phone', 'Phone']
-  ] as const;
-
-  function open(event: SubmitEvent) {
-    event.preventDefault();
-    void acts.run(async () => {
-      const made = await ask(api.POST('/api/accounts', { body: form }));
-      await goto('/accounts/' + made.id);
-    });
-  }
   offer(() => (session.sells ? [{ label: 'New account', keys: 'n', run: () => (opening = true) }] : []));
 </script>
 
@@ -94,20 +64,4 @@
   </table>
   <More {list} />
 </div>
-<Ask bind:open={opening} title="New account">
-  <form onsubmit={open}>
-    {#each FIELDS as [name, label], n (name)}
-      <Field {label} {name} bind:value={form[name]} problem={acts.at(name)} focus={n === 0} />
-    {/each}
-    <Notice refusal={acts.refusal} />
-    <p><button class="act main" disabled={acts.busy}>Create</button></p>
-  </form>
-</Ask>
-
-<style>
-  form {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px 12px;
-  }
-</style>
+<Ask bind:open={opening} title="New account" wide><NewAccount /></Ask>

@@ -56,7 +56,7 @@
       bind:chosen={() => String(shown.process.id), (key: string) => (chosen = key)}
       label="Sales processes"
     />
-    {#key shown.process.id + '/' + shown.process.version}
+    {#key shown.process.id}
       <ProcessEditor
         view={shown}
         teams={processes.data?.teams ?? []}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import AccountPick from '$lib/catalogue/AccountPick.svelte';
+  import AccountPick from '$lib/account/AccountPick.svelte';
   import Head from '$lib/catalogue/Head.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';

@@ -3,7 +3,9 @@
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { Acts } from '$lib/ui/acts.svelte';
+  import FormFoot from '$lib/forms/FormFoot.svelte';
+  import { Form } from '$lib/forms/form.svelte';
+  import { Acts, match } from '$lib/ui/acts.svelte';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** Who is given enquiries: rules in order, tried against a sample before they are kept; and how it went. */
   const kept = load(
@@ -22,15 +24,27 @@
     () => api.GET('/api/users')
   );
   const sellers = $derived(people.data?.filter((p) => p.role !== 'credit-controller') ?? []);
-  const acts = new Acts(() => kept.refetch());
   type Rule = Schemas['Rule'];
-  let rules = $state<Rule[]>([]);
-  let dirty = $state(false);
+  const of = (kept: Schemas['Rules']) => ({
+    values: { rules: structuredClone(kept.rules) },
+    version: kept.version
+  });
+  const form = new Form({
+    values: { rules: [] as Rule[] },
+    draft: 'assignment rules',
+    send: (values, version) =>
+      ask(api.PUT('/api/assignment/rules', { params: { header: match(version) }, body: values.rules })),
+    reread: async () => of(await ask(api.GET('/api/assignment/rules'))),
+    done: () => kept.refetch()
+  });
+  form.labels['rules'] = 'Rules';
+  $effect(() => {
+    if (kept.data) form.follow(of(kept.data));
+  });
+  const rules = $derived(form.values.rules);
+  const acts = new Acts();
   let sample = $state({ postal: '', family: '', source: '', value: '' });
   let tried = $state<Schemas['Tried'] | null>(null);
-  $effect(() => {
-    if (kept.data && !dirty) rules = structuredClone(kept.data);
-  });
 
   function blank(): Rule {
     const first = sellers[0];
@@ -49,12 +63,6 @@
   function move(at: number, by: number) {
     const [rule] = rules.splice(at, 1);
     if (rule) rules.splice(at + by, 0, rule);
-    dirty = true;
-  }
-
-  async function keep() {
-    const body = $state.snapshot(rules);
-    if (await acts.run(() => ask(api.PUT('/api/assignment/rules', { body })))) dirty = false;
   }
 
   function tryIt() {
@@ -65,7 +73,7 @@
     });
   }
   offer(() => [
-    { label: 'Save rules', keys: 'Ctrl+s', run: keep },
+    { label: 'Save rules', keys: 'Ctrl+s', run: () => form.send() },
     { label: 'Check the example', keys: 'Ctrl+Enter', run: tryIt }
   ]);
 </script>
@@ -74,17 +82,14 @@
 <div class="page">
   <div class="head">
     <h1>Assignment rules</h1>
-    <button class="act" onclick={() => (rules = [...rules, blank()])}>Add a rule</button>
-    <button class="act" class:main={dirty} disabled={!dirty || acts.busy} onclick={keep}
-      >{dirty ? 'Save rules' : 'Saved'}</button
-    >
+    <button class="act" onclick={() => rules.push(blank())}>Add a rule</button>
   </div>
   <p class="quiet">
     The first matching rule assigns the enquiry; several people take turns by weight. What no rule matches
     goes to the manager.
   </p>
   <Notice refusal={acts.refusal ?? refusalOf(kept)} />
-  <table class="ledger" aria-label="Assignment rules" oninput={() => (dirty = true)}>
+  <table class="ledger" aria-label="Assignment rules">
     <thead
       ><tr
         ><th><span class="sr-only">Order</span></th><th>Rule</th><th>Postal code begins</th><th>Family</th><th
@@ -113,8 +118,8 @@
             ><input
               class="box"
               aria-label="Name of rule {n + 1}"
-              bind:value={rule.name}
-              aria-invalid={acts.at(`rules[${n}].name`) ? 'true' : undefined}
+              bind:value={form.values.rules[n]!.name}
+              aria-invalid={form.at(`rules[${n}].name`) ? 'true' : undefined}
             /></td
           >
           <td
@@ -122,7 +127,7 @@
               class="box"
               placeholder="any"
               aria-label="Postal codes of rule {n + 1}"
-              bind:value={rule.postalPrefixes}
+              bind:value={form.values.rules[n]!.postalPrefixes}
             /></td
           >
           <td
@@ -130,7 +135,7 @@
               class="box"
               placeholder="any"
               aria-label="Family of rule {n + 1}"
-              bind:value={rule.family}
+              bind:value={form.values.rules[n]!.family}
             /></td
           >
           <td
@@ -138,16 +143,16 @@
               class="box"
               placeholder="any"
               aria-label="Source of rule {n + 1}"
-              bind:value={rule.source}
+              bind:value={form.values.rules[n]!.source}
             /></td
           >
           <td
             ><input
               class="box figure"
               placeholder="–"
-              aria-label="Worth from of rule {n + 1}"
-              bind:value={rule.valueFrom}
-              aria-invalid={acts.at(`rules[${n}].valueFrom`) ? 'true' : undefined}
+              aria-label="Value from of rule {n + 1}"
+              bind:value={form.values.rules[n]!.valueFrom}
+              aria-invalid={form.at(`rules[${n}].valueFrom`) ? 'true' : undefined}
             /></td
           >
           <td
@@ -155,28 +160,30 @@
               class="box figure"
               placeholder="–"
               aria-label="Value below of rule {n + 1}"
-              bind:value={rule.valueBelow}
-              aria-invalid={acts.at(`rules[${n}].valueBelow`) ? 'true' : undefined}
+              bind:value={form.values.rules[n]!.valueBelow}
+              aria-invalid={form.at(`rules[${n}].valueBelow`) ? 'true' : undefined}
             /></td
           >
           <td>
             {#each rule.parts as part, m (m)}
               <span class="part">
-                <select class="box" aria-label="Person {m + 1} of rule {n + 1}" bind:value={part.personId}
+                <select
+                  class="box"
+                  aria-label="Person {m + 1} of rule {n + 1}"
+                  bind:value={form.values.rules[n]!.parts[m]!.personId}
                   >{#each sellers as p (p.id)}<option value={p.id}>{p.name}</option>{/each}</select
                 >
                 <input
                   class="box figure"
                   aria-label="Weight {m + 1} of rule {n + 1}"
-                  bind:value={part.weight}
+                  bind:value={form.values.rules[n]!.parts[m]!.weight}
                 />
                 <button
                   class="plain"
                   aria-label="Remove person {m + 1} of rule {n + 1}"
                   onclick={() => {
                     rule.parts.splice(m, 1);
-                    dirty = true;
-                  }}>out</button
+                  }}>Remove</button
                 >
               </span>
             {/each}
@@ -185,18 +192,16 @@
               onclick={() => {
                 const free = sellers.find((p) => !rule.parts.some((x) => x.personId === p.id));
                 if (free) rule.parts.push({ personId: free.id, name: free.name, weight: '1', given: 0 });
-                dirty = true;
               }}>Add</button
             >
-            {#if acts.at(`rules[${n}].parts`)}<small class="bad">{acts.at(`rules[${n}].parts`)}</small>{/if}
+            {#if form.at(`rules[${n}].parts`)}<small class="bad">{form.at(`rules[${n}].parts`)}</small>{/if}
           </td>
           <td
             ><button
               class="plain"
               onclick={() => {
                 rules.splice(n, 1);
-                dirty = true;
-              }}>Deactivate</button
+              }}>Remove</button
             ></td
           >
         </tr>
@@ -205,6 +210,7 @@
       {/each}
     </tbody>
   </table>
+  {#if form.dirty}<form onsubmit={form.submit}><FormFoot {form} label="Save rules" /></form>{/if}
   <form
     class="leaf try"
     aria-label="Check the rules"

@@ -107,6 +107,7 @@ class DemoEnquiries {
                 null,
                 null,
                 List.of(part(reps.get(3), 1), part(reps.get(4), 1)))),
+        assignment.version(),
         stage.manager());
   }
 

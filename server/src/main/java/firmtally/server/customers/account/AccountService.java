@@ -111,6 +111,7 @@ public class AccountService {
       String name,
       String kind,
       String industry,
+      String street,
       String postal,
       String town,
       String email,
@@ -177,6 +178,7 @@ public class AccountService {
         Account.prospect(name, actor)
             .kind("person".equals(typed.kind()) ? "person" : "company")
             .industry(input.optionalText("industry", typed.industry(), LONGEST))
+            .street(input.optionalText("street", typed.street(), LONGEST))
             .postal(input.optionalText("postal", typed.postal(), LONGEST))
             .town(input.optionalText("town", typed.town(), LONGEST))
             .email(email)

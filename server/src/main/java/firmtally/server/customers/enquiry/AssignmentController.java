@@ -3,6 +3,7 @@ package firmtally.server.customers.enquiry;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.Versions;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -39,16 +41,22 @@ class AssignmentController {
   /** How it went with what was given between two days. */
   record Distribution(String from, String to, List<AssignmentService.Distributed> rows) {}
 
+  /** The rules in order, and the version to send as If-Match when they are changed. */
+  record Rules(List<AssignmentService.Rule> rules, long version) {}
+
   @GetMapping("/rules")
-  List<AssignmentService.Rule> rules(@SignedIn Actor actor) {
+  Rules rules(@SignedIn Actor actor) {
     actor.checkManages();
-    return assignment.rules();
+    return new Rules(assignment.rules(), assignment.version());
   }
 
   @PutMapping("/rules")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void keep(@RequestBody List<AssignmentService.Rule> rules, @SignedIn Actor actor) {
-    assignment.keep(Input.given(rules), actor);
+  void keep(
+      @RequestBody List<AssignmentService.Rule> rules,
+      @RequestHeader("If-Match") String match,
+      @SignedIn Actor actor) {
+    assignment.keep(Input.given(rules), Versions.of(match), actor);
   }
 
   @PostMapping("/tried")

@@ -226,10 +226,20 @@ public class AssignmentService {
     return new Tried(null, caretaker, "No rule matches; it goes to " + caretaker + ".");
   }
 
-  /** Keeps the rules in their order; those left out are deactivated. */
+  /** The version of the rules as a whole: each change of them is an entry of the log. */
+  public long version() {
+    return log.lastEntry("assignment", ALL);
+  }
+
+  /**
+   * Keeps the rules in their order; those left out are deactivated.
+   *
+   * @param version the version they were read with
+   */
   @Transactional
-  public void keep(List<Rule> rules, Actor actor) {
+  public void keep(List<Rule> rules, long version, Actor actor) {
     actor.checkManages();
+    log.expectSame(version, version(), "assignment", ALL);
     Input input = new Input();
     check(input, rules);
     input.check();

@@ -437,6 +437,7 @@ public class EnquiryService implements DueWork {
         typed.name(),
         typed.kind(),
         typed.industry(),
+        "",
         typed.postal(),
         typed.town(),
         typed.email(),

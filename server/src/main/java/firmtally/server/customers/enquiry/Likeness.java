@@ -95,9 +95,14 @@ class Likeness {
                   .forEach(k -> why.putIfAbsent(k, "same email address"));
               known(byPhone.get(one.phone()), known)
                   .forEach(k -> why.putIfAbsent(k, "same phone number"));
-              known(byWords.get(one.words()), known)
-                  .filter(k -> isNear(one.name(), k.name()) && isSamePlace(one, k))
+              List<LikenessStore.Known> named =
+                  known(byWords.get(one.words()), known)
+                      .filter(k -> isNear(one.name(), k.name()))
+                      .toList();
+              named.stream()
+                  .filter(k -> isSamePlace(one, k))
                   .forEach(k -> why.putIfAbsent(k, "name nearly the same"));
+              named.forEach(k -> why.putIfAbsent(k, "name nearly the same, in another place"));
               return why.entrySet().stream()
                   .limit(MOST)
                   .map(entry -> like(entry.getKey(), entry.getValue()))

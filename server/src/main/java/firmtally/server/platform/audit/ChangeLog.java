@@ -9,6 +9,7 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -21,10 +22,11 @@ public class ChangeLog {
       INSERT INTO change_log (at, person_id, record, record_id, what, before, after)
       VALUES (:at, :person, :record, :id, :what, :before, :after)
       """;
+  private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm");
   private static final int PAGE = 100;
   private static final String LAST =
       """
-      SELECT p.name || ' changed ' || c.what AS words
+      SELECT c.id, c.at, p.name AS person, c.what, c.before, c.after
       FROM change_log c JOIN person p ON p.id = c.person_id
       WHERE c.record = :record AND c.record_id = :id
       ORDER BY c.id DESC LIMIT 1
@@ -84,7 +86,26 @@ public class ChangeLog {
 
   /** Who changed a record last and what, in words; for telling the second of two. */
   public Optional<String> lastWords(String record, Id id) {
-    return sql.sql(LAST).param("record", record).param("id", id).query(String.class).optional();
+    return last(record, id)
+        .map(
+            e ->
+                e.person()
+                    + " changed "
+                    + e.what()
+                    + " at "
+                    + HOUR.format(e.at().atZone(clock.getZone())));
+  }
+
+  private Optional<Entry> last(String record, Id id) {
+    return sql.sql(LAST).param("record", record).param("id", id).query(Entry.class).optional();
+  }
+
+  /**
+   * The number of the last entry of a record, 0 where there is none: a version of what has no
+   * other.
+   */
+  public long lastEntry(String record, Id id) {
+    return last(record, id).map(Entry::id).orElse(0L);
   }
 
   /** The entries of a record, the newest first, a page at a time. */
@@ -109,10 +130,25 @@ public class ChangeLog {
    */
   public void expectOne(int updated, String record, Id id, long version) {
     if (updated == 0) {
-      throw new Conflict(
-          lastWords(record, id).orElse("It was changed")
-              + " in the meantime. Your entries are kept: compare, take theirs or save yours.",
-          version);
+      throw conflict(record, id, version);
     }
+  }
+
+  /**
+   * Checks that a record was read as it stands.
+   *
+   * @throws Conflict naming who changed what, when it was not
+   */
+  public void expectSame(long read, long version, String record, Id id) {
+    if (read != version) {
+      throw conflict(record, id, version);
+    }
+  }
+
+  private Conflict conflict(String record, Id id, long version) {
+    return new Conflict(
+        lastWords(record, id).orElse("It was changed in the meantime")
+            + ". Your entries are kept: compare, take theirs or save yours.",
+        version);
   }
 }

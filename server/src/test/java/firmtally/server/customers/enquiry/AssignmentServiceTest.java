@@ -70,7 +70,7 @@ class AssignmentServiceTest {
   }
 
   private void keep(AssignmentService.Rule... rules) {
-    database.act(() -> assignment.keep(List.of(rules), caretaker));
+    database.act(() -> assignment.keep(List.of(rules), assignment.version(), caretaker));
   }
 
   private static AssignmentRule.Facts from(String postal) {
@@ -144,6 +144,7 @@ class AssignmentServiceTest {
                 List.of(
                     new AssignmentService.Rule(
                         kept.id(), "All", "", null, null, null, null, List.of(part(ann, "3")))),
+                assignment.version(),
                 caretaker));
     assertThat(assignment.rules().get(0).parts())
         .extracting(AssignmentService.Part::personId, AssignmentService.Part::given)
@@ -180,7 +181,8 @@ class AssignmentServiceTest {
     assertThat(assignment.rules())
         .extracting(AssignmentService.Rule::name)
         .containsExactly("North");
-    assertThatThrownBy(() -> database.act(() -> assignment.keep(List.of(), ann)))
+    assertThatThrownBy(
+            () -> database.act(() -> assignment.keep(List.of(), assignment.version(), ann)))
         .isInstanceOf(NotAllowed.class);
   }
 }

@@ -147,20 +147,30 @@ class LikenessTest {
   @CsvSource(
       nullValues = "-",
       value = {
-        "-, -, 1",
-        "24103, -, 1",
-        "' 24103 ', Saltmere, 1",
-        "24104, -, 0",
-        "-, Oxbarrow, 0",
-        "-, Saltmeer, 1"
+        "-, -, ''",
+        "24103, -, ''",
+        "' 24103 ', Saltmere, ''",
+        "24104, -, ', in another place'",
+        "-, Oxbarrow, ', in another place'",
+        "-, Saltmeer, ''"
       })
-  void onlyAnotherPlaceSpeaksAgainstANearName(String postal, String town, int found) {
+  void aNearNameInAnotherPlaceIsToldAsThat(String postal, String town, String where) {
     account(1, "Reed Farm", "24103", "Saltmere", "");
     assertThat(
             likeness.find(
                 asked("Reed Farm", "", "", postal == null ? "" : postal, town == null ? "" : town),
                 NONE))
-        .hasSize(found);
+        .extracting(Likeness.Like::why)
+        .containsExactly("name nearly the same" + where);
+  }
+
+  @Test
+  void whoIsInTheSamePlaceComesFirst() {
+    account(1, "Reed Farm", "", "Oxbarrow", "");
+    account(2, "Reed Farms", "", "Saltmere", "");
+    assertThat(likeness.find(asked("Reed Farm", "", "", "", "Saltmere"), NONE))
+        .extracting(Likeness.Like::number)
+        .containsExactly("A-2", "A-1");
   }
 
   @Test

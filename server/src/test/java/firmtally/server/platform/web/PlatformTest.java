@@ -273,7 +273,8 @@ class PlatformTest {
         .as("the last act first, whatever the clock said")
         .extracting(ChangeLog.Entry::after)
         .containsExactly("2027-03-15T07:00:00Z", "2027-03-15T08:00:00Z");
-    assertThat(log.lastWords("account", FIVE)).contains("A changed at 2027-03-15T07:00:00Z");
+    assertThat(log.lastWords("account", FIVE))
+        .contains("A changed at 2027-03-15T07:00:00Z at 07:00");
   }
 
   @Test
@@ -288,7 +289,7 @@ class PlatformTest {
         .isInstanceOfSatisfying(
             Conflict.class,
             conflict -> {
-              assertThat(conflict).hasMessageStartingWith("A changed name in the meantime.");
+              assertThat(conflict).hasMessageStartingWith("A changed name at 08:00.");
               assertThat(conflict.version()).isEqualTo(3);
             });
     transaction.executeWithoutResult(s -> log.expectOne(1, "account", FIVE, 3));
