@@ -1,22 +1,23 @@
 <script lang="ts">
   import '../app.css';
   import { goto } from '$app/navigation';
-  import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
+  import { QueryClientProvider } from '@tanstack/svelte-query';
+  import { queries } from '$lib/api/queries';
   import Bar from '$lib/shell/Bar.svelte';
   import Keys from '$lib/shell/Keys.svelte';
   import Palette from '$lib/shell/Palette.svelte';
   import SetUp from '$lib/shell/SetUp.svelte';
   import SignIn from '$lib/shell/SignIn.svelte';
   import Storage from '$lib/shell/Storage.svelte';
-  import { actions } from '$lib/shell/actions.svelte';
-  import { concerns, listen } from '$lib/shell/changes';
+  import { actions, isTyping, letters } from '$lib/shell/actions.svelte';
+  import { concerns, listen, type Changed } from '$lib/shell/changes';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { asRefusal, type Refusal } from '$lib/api/client';
   import type { LayoutProps } from './$types';
 
   let { children }: LayoutProps = $props();
-  const queries = new QueryClient();
+  const BURST = 150;
   let finding = $state(false);
   let helping = $state(false);
   let going = false;
@@ -36,9 +37,22 @@
 
   $effect(() => {
     if (!session.me) return;
-    return listen(
-      (changed) => void queries.invalidateQueries({ predicate: (query) => concerns(query.queryKey, changed) })
-    );
+    let waiting: Changed[] = [];
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    // What comes in a burst is asked for once.
+    const end = listen((changed) => {
+      waiting.push(...changed);
+      timer ??= setTimeout(() => {
+        const all = waiting;
+        waiting = [];
+        timer = undefined;
+        void queries.invalidateQueries({ predicate: (query) => concerns(query.queryKey, all) });
+      }, BURST);
+    });
+    return () => {
+      clearTimeout(timer);
+      end();
+    };
   });
 
   $effect(() => {
@@ -54,11 +68,11 @@
       finding = true;
       return;
     }
-    const typing = (event.target as HTMLElement).matches('input, textarea, select');
+    const typing = isTyping(event);
     if (!typing && event.key === '?') helping = true;
     else if (!typing && going && PLACES[event.key]) void goto(PLACES[event.key] as string);
     else if (actions.press(event)) return;
-    going = !typing && event.key === 'g' && !event.ctrlKey;
+    going = letters.on && !typing && event.key === 'g' && !event.ctrlKey;
   }
 </script>
 

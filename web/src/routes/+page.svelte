@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
   import { api, type Schemas } from '$lib/api/client';
   import Act from '$lib/daysheet/Act.svelte';
   import Period from '$lib/daysheet/Period.svelte';
@@ -16,7 +17,8 @@
   );
   let doing = $state<Schemas['Todo'] | null>(null);
   let asking = $state(false);
-  let at = $state(0);
+  /** the row that has the focus, or had it last */
+  let here = $state('');
   const REASON: Record<string, string> = {
     'quote-expiring': 'quote expiring',
     hold: 'order on hold',
@@ -45,20 +47,26 @@
   }
 
   function start(row: Schemas['Todo'] | undefined) {
-    if (!row || !act(row)) return;
-    doing = row;
-    asking = true;
+    if (!row) return;
+    if (!act(row)) void goto(placeOf(row.record, row.id, row.number));
+    else {
+      doing = row;
+      asking = true;
+    }
   }
 
-  /** The row that is chosen by keys, or has the focus. */
+  const key = (row: Schemas['Todo']) => row.record + row.id;
+  const at = $derived(rows.findIndex((row) => key(row) === here));
+
+  /** Moves the focus among the rows, of whatever kind they are. */
   function go(to: number) {
-    at = Math.max(0, Math.min(to, rows.length - 1));
-    document.querySelectorAll<HTMLElement>('[data-row] a')[at]?.focus();
+    const row = rows[Math.max(0, Math.min(to, rows.length - 1))];
+    if (row) document.querySelector<HTMLElement>(`[data-row="${key(row)}"] a`)?.focus();
   }
   offer(() => [
     { label: 'Next row', keys: 'j', run: () => go(at + 1) },
-    { label: 'Previous row', keys: 'k', run: () => go(at - 1) },
-    { label: 'Do this row’s action', keys: 'x', run: () => start(rows[at]) }
+    { label: 'Previous row', keys: 'k', run: () => go(at < 0 ? 0 : at - 1) },
+    { label: 'Do this row’s action', keys: 'x', run: () => start(rows[Math.max(at, 0)]) }
   ]);
 </script>
 
@@ -77,9 +85,9 @@
           >
         </thead>
         <tbody>
-          {#each rows as row, n (row.record + row.id)}
+          {#each rows as row (key(row))}
             {@const late = row.activityId !== null && row.due < today}
-            <tr data-row onfocusin={() => (at = n)}>
+            <tr data-row={key(row)} class:here={key(row) === here} onfocusin={() => (here = key(row))}>
               <td
                 ><span class={TONE[row.kind] ?? 'quiet'}>{REASON[row.kind] ?? words(row.kind)}</span
                 >{#if row.also.length > 0}<small class="quiet"
@@ -93,7 +101,7 @@
               <td class="figure">
                 {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
                 {:else}<a href={placeOf(row.record, row.id, row.number)}
-                    >{row.kind === 'new-enquiry' ? 'Open' : row.kind === 'hold' ? 'Review' : 'Open'}</a
+                    >{row.kind === 'hold' ? 'Review' : 'Open'}</a
                   >{/if}
               </td>
             </tr>

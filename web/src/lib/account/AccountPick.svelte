@@ -26,7 +26,9 @@
   if (untrack(() => number && !text)) text = untrack(() => number);
   const found = load(
     () => ['accounts', 'pick', text],
-    () => api.GET('/api/accounts', { params: { query: { q: text } } })
+    () => api.GET('/api/accounts', { params: { query: { q: text } } }),
+    () => true,
+    true
   );
 </script>
 
@@ -36,7 +38,7 @@
   bind:text
   rows={found.data?.rows.slice(0, 30) ?? []}
   pending={found.isPending}
-  detail={(a) => [a.number, a.town].filter(Boolean).join(', ')}
+  detail={(a: Schemas['AccountRow']) => [a.number, a.town].filter(Boolean).join(', ')}
   {problem}
   {focus}
   {onPick}

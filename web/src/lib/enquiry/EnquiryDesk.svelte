@@ -5,17 +5,15 @@
   import { session } from '$lib/shell/session.svelte';
   import Changes from '$lib/trail/Changes.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Reach from '$lib/ui/Reach.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure, words } from '$lib/ui/format';
-  import { load } from '$lib/ui/load.svelte';
   import { tone } from '$lib/ui/tones';
-  import { after } from '$lib/activity/step';
   import Alike from './Alike.svelte';
-  import EnquiryEnd, { type Ending } from './EnquiryEnd.svelte';
+  import EnquiryEnd from './EnquiryEnd.svelte';
+  import type { Ending } from './enquiry';
   import EnquiryForm from './EnquiryForm.svelte';
   import Convert from './Convert.svelte';
   /** An enquiry being worked: talked about, given, parked, dropped, taken on. */

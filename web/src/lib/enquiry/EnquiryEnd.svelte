@@ -1,7 +1,3 @@
-<script lang="ts" module>
-  export type Ending = 'not-pursued' | 'on-hold' | 'reassign';
-</script>
-
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
   import Entry from '$lib/forms/Entry.svelte';
@@ -13,6 +9,7 @@
   import { match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { untrack } from 'svelte';
+  import type { Ending } from './enquiry';
   /** An enquiry is not pursued, put on hold until a day, or given to somebody else. */
   let { e, how, onDone }: { e: Schemas['EnquiryRow']; how: Ending; onDone: () => unknown } = $props();
   const LABEL = { 'not-pursued': 'Close enquiry', 'on-hold': 'Put on hold', reassign: 'Reassign' };

@@ -28,3 +28,6 @@ export function detailsOf(contactDetails: string): { email: string; phone: strin
 export function contactDetails(email: string, phone: string): string {
   return email && phone ? `${email}, ${phone}` : email + phone;
 }
+
+/** How an enquiry leaves one's own work. */
+export type Ending = 'not-pursued' | 'on-hold' | 'reassign';

@@ -1,4 +1,4 @@
-<script lang="ts" generics="V extends object, K extends keyof V & string">
+<script lang="ts" generics="V extends object, K extends Extract<keyof V, string>">
   import Field from '$lib/ui/Field.svelte';
   import type { Form } from './form.svelte';
   /** A field of a form: its label, what is typed, and what is wrong with it. */

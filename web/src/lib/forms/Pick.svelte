@@ -1,4 +1,4 @@
-<script lang="ts" generics="V extends object, K extends keyof V & string">
+<script lang="ts" generics="V extends object, K extends Extract<keyof V, string>">
   import Choice from '$lib/ui/Choice.svelte';
   import type { Form } from './form.svelte';
   /** A field of a form that is chosen from a few. */

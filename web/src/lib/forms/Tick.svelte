@@ -1,4 +1,4 @@
-<script lang="ts" generics="V extends object, K extends keyof V & string">
+<script lang="ts" generics="V extends object, K extends Extract<keyof V, string>">
   import type { Form } from './form.svelte';
   /** A yes or no of a form. */
   let {

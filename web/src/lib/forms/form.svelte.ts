@@ -23,6 +23,11 @@ export type Asked<V, A> = {
   done?: (answer: A) => unknown;
 };
 
+function copy<T>(of: T): T {
+  const taken: unknown = $state.snapshot(of);
+  return taken as T;
+}
+
 const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
 
 /**
@@ -47,9 +52,9 @@ export class Form<V extends object, A = unknown> {
   #kept: Kept<Draft<V>> | null;
 
   constructor(private readonly asked: Asked<V, A>) {
-    const values = untrack(() => $state.snapshot(asked.values)) as V;
+    const values = untrack(() => copy(asked.values));
     this.values = values;
-    this.#base = $state.snapshot(values) as V;
+    this.#base = copy(values);
     this.#version = asked.version ?? 0;
     this.#given = { values: this.#base, version: this.#version };
     const name = asked.draft;
@@ -80,7 +85,7 @@ export class Form<V extends object, A = unknown> {
   }
 
   #draft(): Draft<V> {
-    return { values: $state.snapshot(this.values) as V, base: this.#base, version: this.#version };
+    return { values: copy(this.values), base: this.#base, version: this.#version };
   }
 
   get dirty(): boolean {
@@ -94,7 +99,9 @@ export class Form<V extends object, A = unknown> {
   /** Entries to correct, by the words beside them; those without a field are in the refusal's own words. */
   get wrong(): string[] {
     const at = this.refusal?.problems.map((problem) => problem.at) ?? [];
-    return [...new Set(at.flatMap((field) => this.labels[field] ?? []))];
+    return at
+      .flatMap((field) => this.labels[field] ?? [])
+      .filter((label, n, all) => all.indexOf(label) === n);
   }
 
   /** Sends it, for a form's onsubmit. */
@@ -109,7 +116,7 @@ export class Form<V extends object, A = unknown> {
     this.busy = true;
     this.refusal = null;
     try {
-      const answer = await this.asked.send($state.snapshot(this.values) as V, this.#version);
+      const answer = await this.asked.send(copy(this.values), this.#version);
       this.forget();
       await this.asked.done?.(answer);
       return true;
@@ -126,7 +133,7 @@ export class Form<V extends object, A = unknown> {
     const reread = this.asked.reread;
     if (!reread) return;
     try {
-      const { values = $state.snapshot(this.values) as V, version } = await reread();
+      const { values = copy(this.values), version } = await reread();
       this.theirs = { values, version };
     } catch (thrown) {
       this.refusal = asRefusal(thrown);
@@ -158,8 +165,7 @@ export class Form<V extends object, A = unknown> {
     if (!theirs) return false;
     const mine = { ...theirs.values };
     for (const field of Object.keys(mine) as (keyof V)[]) {
-      if (!same(this.values[field], this.#base[field]))
-        mine[field] = $state.snapshot(this.values[field]) as V[keyof V];
+      if (!same(this.values[field], this.#base[field])) mine[field] = copy(this.values[field]);
     }
     this.#begin(theirs);
     this.values = mine;
@@ -168,8 +174,8 @@ export class Form<V extends object, A = unknown> {
 
   #begin(read: Read<V>) {
     this.#given = read;
-    this.values = $state.snapshot(read.values) as V;
-    this.#base = $state.snapshot(read.values) as V;
+    this.values = copy(read.values);
+    this.#base = copy(read.values);
     this.#version = read.version;
     this.theirs = null;
     this.refusal = null;
@@ -195,7 +201,7 @@ export class Form<V extends object, A = unknown> {
 
   /** What was typed is saved, so there is nothing to find again. */
   forget() {
-    this.#base = $state.snapshot(this.values) as V;
+    this.#base = copy(this.values);
     this.theirs = null;
     this.restored = false;
     this.#kept?.drop();

@@ -19,7 +19,9 @@
   const to = $derived(weeks.at(-1)?.at(-1) ?? '');
   const calendar = load(
     () => ['calendar', from, to, person, team],
-    () => api.GET('/api/calendar', { params: { query: { from, to, person, team } } })
+    () => api.GET('/api/calendar', { params: { query: { from, to, person, team } } }),
+    () => true,
+    true
   );
   const days = $derived(byDay(calendar.data));
   const MOST = 4;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Ask from '$lib/ui/Ask.svelte';
-  import { actions } from './actions.svelte';
+  import { actions, letters } from './actions.svelte';
   let { open = $bindable() }: { open: boolean } = $props();
   const ALWAYS = [
     ['Ctrl K', 'Search for a record or run a command'],
@@ -22,9 +22,17 @@
       {/each}
     </tbody>
   </table>
+  <p>
+    <label
+      ><input type="checkbox" checked={letters.on} onchange={() => letters.turn()} /> Keys of single letters work</label
+    >
+  </p>
 </Ask>
 
 <style>
+  p {
+    margin-top: var(--gap);
+  }
   kbd {
     white-space: nowrap;
   }

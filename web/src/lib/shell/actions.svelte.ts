@@ -7,16 +7,48 @@ export type Action = {
   run?: () => unknown;
 };
 
+/** Whether keys of single letters act; who speaks to the machine, or slips, switches them off. */
+class Letters {
+  on = $state(read());
+
+  turn() {
+    this.on = !this.on;
+    try {
+      localStorage.setItem(LETTERS, this.on ? 'on' : 'off');
+    } catch {
+      // Without a store it holds for this page.
+    }
+  }
+}
+
+const LETTERS = 'tally-letters';
+function read(): boolean {
+  try {
+    return localStorage.getItem(LETTERS) !== 'off';
+  } catch {
+    return true;
+  }
+}
+export const letters = new Letters();
+
+/** Whether what is pressed is typed into something, or works it. */
+export function isTyping(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement;
+  return target.matches('input, textarea, select, [contenteditable]');
+}
+
 class Actions {
   list = $state.raw<Action[]>([]);
 
   /** Runs the action whose keys were pressed; plain letters only where nothing is being typed. */
   press(event: KeyboardEvent): boolean {
-    const target = event.target as HTMLElement;
-    const typing = target.matches('input, textarea, select, [contenteditable]');
+    const typing = isTyping(event);
     const pressed = (event.ctrlKey || event.metaKey ? 'Ctrl+' : '') + event.key;
     const action = this.list.find((a) => a.run && a.keys === pressed);
-    if (!action || (typing && !pressed.startsWith('Ctrl+')) || document.querySelector('[role="dialog"]')) {
+    const isLetter = pressed.length === 1;
+    // Taking back what was typed is the field's own.
+    const isFields = typing && (!pressed.startsWith('Ctrl+') || pressed === 'Ctrl+z' || pressed === 'Ctrl+y');
+    if (!action || isFields || (isLetter && !letters.on) || document.querySelector('[role="dialog"]')) {
       return false;
     }
     event.preventDefault();

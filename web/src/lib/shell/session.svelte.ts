@@ -1,4 +1,5 @@
 import { api, ask, type Schemas } from '$lib/api/client';
+import { queries } from '$lib/api/queries';
 import { isToday } from '$lib/ui/format';
 
 /** Who is signed in, and the company. One for the whole page. */
@@ -19,7 +20,11 @@ class Session {
   }
 
   async load() {
-    this.view = await ask(api.GET('/api/session'));
+    const before = this.view?.me?.id;
+    const view = await ask(api.GET('/api/session'));
+    // The next person must not see what the one before was shown.
+    if (before !== view.me?.id) queries.clear();
+    this.view = view;
     isToday(this.view.today);
     if (this.view.me) {
       this.company = await ask(api.GET('/api/company'));

@@ -70,7 +70,7 @@ export function listed<T>(
   page: (after: string) => Parameters<typeof ask<Page<T>>>[0],
   when: () => boolean = () => true
 ) {
-  const first = load<Page<T>>(key, () => page(''), when);
+  const first = load<Page<T>>(key, () => page(''), when, true);
   const further = new Further<T>((after) => ask<Page<T>>(page(after)));
   let shown = '';
   $effect(() => {

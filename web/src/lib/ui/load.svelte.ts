@@ -1,4 +1,4 @@
-import { createQuery } from '@tanstack/svelte-query';
+import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
 import { ask, asRefusal } from '$lib/api/client';
 
 /**
@@ -8,14 +8,15 @@ import { ask, asRefusal } from '$lib/api/client';
 export function load<T>(
   key: () => unknown[],
   fetching: () => Parameters<typeof ask<T>>[0],
-  when: () => boolean = () => true
+  when: () => boolean = () => true,
+  /** another key is another filter of the same: what was there stays until the new answer comes */
+  filters = false
 ) {
   return createQuery(() => ({
     queryKey: key(),
     queryFn: () => ask<T>(fetching()),
     enabled: when(),
-    retry: false,
-    staleTime: 15_000
+    ...(filters ? { placeholderData: keepPreviousData } : {})
   }));
 }
 

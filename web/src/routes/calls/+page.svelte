@@ -42,7 +42,8 @@
   const picked = load(
     () => ['picked', body],
     () => api.POST('/api/call-lists/picked', { body }),
-    () => making
+    () => making,
+    true
   );
 
   function make(event: SubmitEvent) {

@@ -35,14 +35,17 @@
   const sheet = load(
     () => ['sheet', narrow.text],
     () => api.GET('/api/sheet', { params: { query: narrow.query } }),
-    () => view === 'sheet'
+    () => view === 'sheet',
+    true
   );
   const attention = load(
     () => ['attention', narrow.get('owner'), narrow.get('team')],
     () =>
       api.GET('/api/opportunities/attention', {
         params: { query: { ...(owner ? { owner } : {}), team: narrow.get('team') } }
-      })
+      }),
+    () => true,
+    true
   );
   const processes = load(
     () => ['processes'],

@@ -11,7 +11,9 @@
   let owner = $state(0);
   const ranking = load(
     () => ['ranking', by, months, owner],
-    () => api.GET('/api/accounts/ranking', { params: { query: { by, months, owner } } })
+    () => api.GET('/api/accounts/ranking', { params: { query: { by, months, owner } } }),
+    () => true,
+    true
   );
   const people = load(
     () => ['people'],

@@ -17,7 +17,8 @@
   const spread = load(
     () => ['distribution', from, to],
     () => api.GET('/api/assignment/distribution', { params: { query: { from, to } } }),
-    () => session.manages
+    () => session.manages,
+    true
   );
   const people = load(
     () => ['people'],
@@ -165,7 +166,7 @@
             /></td
           >
           <td>
-            {#each rule.parts as part, m (m)}
+            {#each Array.from(rule.parts.keys()) as m (m)}
               <span class="part">
                 <select
                   class="box"
