@@ -76,7 +76,7 @@
   <Notice refusal={refusalOf(sheet)} />
   {#if sheet.data}
     <div class="two">
-      <table class="ledger" aria-label="To do">
+      <table class="ledger cards" aria-label="To do">
         <thead>
           <tr
             ><th>Reason</th><th>Subject</th><th>Account</th><th class="figure">Due</th><th class="figure"
@@ -94,11 +94,13 @@
                     >{row.also.map((k) => REASON[k] ?? words(k)).join(', ')}</small
                   >{/if}</td
               >
-              <td><a href={placeOf(row.record, row.id, row.number)}>{row.number}</a> {row.title}</td>
+              <td class="lead"
+                ><a href={placeOf(row.record, row.id, row.number)}>{row.number}</a> {row.title}</td
+              >
               <td>{row.account}</td>
               <td class="figure" class:bad={late}>{day(row.due)}{late ? ', late' : ''}</td>
-              <td class="figure">{figure(row.atStake)}</td>
-              <td class="figure">
+              <td class="figure worth">{figure(row.atStake)}</td>
+              <td class="figure act">
                 {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
                 {:else}<a href={placeOf(row.record, row.id, row.number)}
                     >{row.kind === 'hold' ? 'Review' : 'Open'}</a
@@ -137,11 +139,23 @@
 
 <style>
   .two {
-    display: grid;
     grid-template-columns: minmax(0, 1fr) 268px;
-    gap: 16px;
-    align-items: start;
     margin-top: 12px;
+  }
+  @media (max-width: 900px) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    td.act {
+      margin-left: auto;
+    }
+    td.act button {
+      margin: -14px 0;
+      padding: 0 0 0 20px;
+    }
+  }
+  tr.here {
+    box-shadow: inset 3px 0 0 var(--petrol);
   }
   small {
     display: block;
@@ -150,10 +164,5 @@
   }
   .neglect {
     margin-top: 10px;
-  }
-  @media (max-width: 900px) {
-    .two {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 </style>

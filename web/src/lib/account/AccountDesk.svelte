@@ -9,6 +9,7 @@
   import Changes from '$lib/trail/Changes.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Icon from '$lib/ui/Icon.svelte';
+  import Reach from '$lib/ui/Reach.svelte';
   import Strokes from '$lib/ui/Strokes.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
@@ -61,8 +62,7 @@
 <div class="facts">
   <span>{a.number}</span>
   <span>{[a.street, [a.postal, a.town].filter(Boolean).join(' ')].filter(Boolean).join(', ')}</span>
-  {#if a.phone}<span><b>{a.phone}</b></span>{/if}
-  {#if a.email}<span>{a.email}</span>{/if}
+  {#if a.phone || a.email}<span><Reach phone={a.phone} email={a.email} /></span>{/if}
   {#if a.industry}<span>{a.industry}</span>{/if}
   <span>price group <b>{a.priceGroup ? words(a.priceGroup) : 'none'}</b></span>
   <span>terms <b>{a.termsDays} days</b></span>
@@ -103,7 +103,7 @@
   <div>
     <Tabs tabs={TABS} bind:chosen={shown} label="Account sections" />
     {#if shown === 'business'}
-      <table class="ledger" aria-label="Opportunities">
+      <table class="ledger cards" aria-label="Opportunities">
         <thead
           ><tr
             ><th>Number</th><th>Title</th><th>Stage</th><th>State</th><th>Probability</th><th class="figure"
@@ -114,13 +114,13 @@
         <tbody>
           {#each [...open, ...past] as row (row.id)}
             <tr>
-              <td><a href="/opportunities/{row.id}">{row.number}</a></td><td>{row.title}</td><td
+              <td><a href="/opportunities/{row.id}">{row.number}</a></td><td class="lead">{row.title}</td><td
                 >{row.stage}</td
               >
               <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td><td
                 >{#if row.state === 'open'}<Strokes probability={row.probability} />{/if}</td
               >
-              <td class="figure">{figure(row.value)}</td><td class="figure"
+              <td class="figure worth">{figure(row.value)}</td><td class="figure"
                 >{day(row.closedOn ?? row.expectedClose)}</td
               >
             </tr>

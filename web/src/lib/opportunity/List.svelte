@@ -135,9 +135,9 @@
           {@const row = line.row}
           {@const open = row.state === 'open'}
           {@const here = daysBetween(row.stageSince, today)}
-          <div class="line" role="row">
+          <div class="line row" role="row">
             <span role="cell"><a href="/opportunities/{row.id}">{row.number}</a></span>
-            <span role="cell" title={row.title}
+            <span role="cell" class="title" title={row.title}
               >{#if row.priority === 'high'}<b class="heed first" title="high priority">!</b>
               {/if}{row.title}</span
             >
@@ -148,7 +148,7 @@
             <span role="cell"
               >{#if open}<Strokes probability={row.probability} />{/if}</span
             >
-            <span role="cell" class="figure">{figure(row.value)}</span>
+            <span role="cell" class="figure value">{figure(row.value)}</span>
             <span role="cell" class="figure" class:bad={open && row.expectedClose < today}
               >{day(row.closedOn ?? row.expectedClose)}</span
             >
@@ -158,7 +158,7 @@
             <span role="cell" class={row.nextDue && row.nextDue >= today ? 'quiet' : open ? 'bad' : 'quiet'}
               >{row.nextDue ? day(row.nextDue) : open ? 'none' : '–'}</span
             >
-            <span role="cell" class="quiet" title={row.owner}>{row.owner}</span>
+            <span role="cell" class="quiet off" title={row.owner}>{row.owner}</span>
             <span role="cell" class="bad attention" title={attention(row, true)}>{attention(row, false)}</span
             >
           </div>
@@ -183,6 +183,42 @@
   .list {
     min-width: 0;
     overflow-x: auto;
+  }
+  /* On a phone a row is a card: title and value, then account, stage and close. */
+  @media (max-width: 640px) {
+    .line.line {
+      display: flex;
+      flex-wrap: wrap;
+      min-width: 0;
+      padding: 8px 10px;
+      gap: 0 8px;
+      font-size: var(--type-small);
+    }
+    .line.titles {
+      display: none;
+    }
+    .line.row > span {
+      order: 3;
+    }
+    .line.row > .title {
+      order: 0;
+      flex: 1 1 60%;
+      font-size: var(--type-text);
+      font-weight: 560;
+    }
+    .line.row > .value {
+      order: 1;
+      margin-left: auto;
+      font-size: var(--type-text);
+    }
+    .line.row::after {
+      content: '';
+      order: 2;
+      flex: 0 0 100%;
+    }
+    .line.row > .off {
+      display: none;
+    }
   }
   .line {
     display: grid;

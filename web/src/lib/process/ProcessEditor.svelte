@@ -142,7 +142,7 @@
   }
   li {
     display: grid;
-    grid-template-columns: 58px 1fr;
+    grid-template-columns: 58px minmax(0, 1fr);
     gap: 0 10px;
     padding: 8px 14px;
     border-bottom: 1px solid var(--rule);

@@ -219,6 +219,17 @@
     align-items: center;
     white-space: nowrap;
   }
+  @media (max-width: 640px) {
+    .facts.facts {
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    }
+    .check,
+    .step {
+      display: flex;
+      flex-wrap: wrap;
+      white-space: normal;
+    }
+  }
   @media (max-width: 900px) {
     .facts {
       grid-template-columns: 1fr 1fr 1fr;

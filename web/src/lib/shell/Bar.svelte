@@ -9,6 +9,22 @@
 
   let { onFind, onKeys }: { onFind: () => void; onKeys: () => void } = $props();
   let ownPassword = $state(false);
+  let own = $state(false);
+
+  /** The menu closes when one goes elsewhere. */
+  function outside(node: HTMLElement) {
+    const away = (event: Event) => {
+      if (!node.contains(event.target as Node)) own = false;
+    };
+    document.addEventListener('pointerdown', away);
+    document.addEventListener('focusin', away);
+    return () => {
+      document.removeEventListener('pointerdown', away);
+      document.removeEventListener('focusin', away);
+    };
+  }
+  /** on a phone the bar is a drawer */
+  let drawn = $state(false);
   const counts = load(
     () => ['counts'],
     () => api.GET('/api/counts')
@@ -38,6 +54,12 @@
     return path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path);
   }
 
+  // Where one has gone, the drawer is closed.
+  $effect(() => {
+    void page.url.pathname;
+    drawn = own = false;
+  });
+
   function turn() {
     const next = document.documentElement.dataset.mode === 'dark' ? 'light' : 'dark';
     document.documentElement.dataset.mode = next;
@@ -45,9 +67,18 @@
   }
 </script>
 
-<header>
+<svelte:window onkeydown={(e) => e.key === 'Escape' && (drawn = own = false)} />
+
+<header class:drawn>
+  <button
+    class="plain menu"
+    aria-label="Main navigation"
+    aria-expanded={drawn}
+    aria-controls="main-navigation"
+    onclick={() => (drawn = !drawn)}><Icon name={drawn ? 'cross' : 'lines'} /></button
+  >
   <a class="name" href="/" aria-label="Firm Tally, day sheet">Firm Tally</a>
-  <nav aria-label="Main navigation">
+  <nav id="main-navigation" aria-label="Main navigation">
     <a href="/" aria-current={isHere('/') ? 'page' : undefined}
       >Day sheet<b title="due now">{counts.data?.daySheet ?? ''}</b></a
     >
@@ -62,14 +93,17 @@
     {/each}
   </nav>
   <div class="own">
-    <button class="plain" onclick={onFind} title="Search or run a command (Ctrl K)"
-      ><Icon name="find" /><kbd>Ctrl K</kbd></button
+    <button
+      class="plain"
+      onclick={onFind}
+      title="Search or run a command (Ctrl K)"
+      aria-label="Search or run a command (Ctrl K)"><Icon name="find" /><kbd>Ctrl K</kbd></button
     >
-    <button class="plain" onclick={onKeys} title="Keyboard shortcuts" aria-label="Keyboard shortcuts"
+    <button class="plain keys" onclick={onKeys} title="Keyboard shortcuts" aria-label="Keyboard shortcuts"
       ><kbd>?</kbd></button
     >
     <button class="plain" onclick={turn} aria-label="Switch theme"><Icon name="moon" /></button>
-    <details>
+    <details bind:open={own} {@attach outside}>
       <summary>{session.me?.name}</summary>
       <div class="leaf">
         <p class="quiet">{words(session.me?.role ?? '')}, {session.company?.name}</p>
@@ -134,6 +168,9 @@
     color: var(--brass);
     font-variant-numeric: tabular-nums;
   }
+  .menu {
+    display: none;
+  }
   nav i {
     border-left: 1px solid var(--rule);
     margin: 11px 6px;
@@ -154,6 +191,8 @@
     margin-left: 6px;
   }
   summary {
+    display: flex;
+    align-items: center;
     cursor: pointer;
     white-space: nowrap;
     list-style: none;
@@ -168,5 +207,55 @@
     flex-direction: column;
     align-items: flex-start;
     gap: 6px;
+  }
+  @media (max-width: 900px) {
+    header {
+      gap: 8px;
+      padding: 0 8px;
+      flex-wrap: wrap;
+    }
+    .menu {
+      display: grid;
+      place-items: center;
+      min-width: 44px;
+    }
+    .name {
+      margin-right: auto;
+    }
+    nav {
+      display: none;
+      order: 5;
+      flex: 1 0 100%;
+      flex-direction: column;
+      max-height: calc(100dvh - 60px);
+      overflow: auto;
+      padding-bottom: 10px;
+    }
+    .drawn nav {
+      display: flex;
+    }
+    nav a {
+      min-height: 44px;
+      padding: 0 12px;
+      border-bottom: 1px solid var(--rule);
+      justify-content: space-between;
+    }
+    nav a[aria-current] {
+      border-bottom-color: var(--rule);
+      box-shadow: inset 4px 0 0 var(--petrol);
+    }
+    nav i {
+      display: none;
+    }
+    .own .plain {
+      min-width: 40px;
+      justify-content: center;
+    }
+    .own kbd {
+      display: none;
+    }
+    .keys {
+      display: none;
+    }
   }
 </style>

@@ -383,6 +383,87 @@
   .hint {
     color: var(--stone);
   }
+  /* On a phone each line is a card: what it is and its total, then what is typed, then what helps. */
+  @media (max-width: 640px) {
+    .lines {
+      min-width: 0;
+    }
+    .lines thead {
+      display: none;
+    }
+    .lines :global(tr) {
+      grid-template-columns: 34px 1fr 1fr 1fr;
+      contain-intrinsic-block-size: auto 130px;
+      border-bottom: 1px solid var(--rule-strong);
+    }
+    .lines :global(th.handle) {
+      grid-row: 1 / span 4;
+      padding-top: 12px;
+      border-bottom: 0;
+    }
+    .lines :global(td) {
+      height: auto;
+      min-height: 28px;
+      border: 0;
+      text-align: left;
+    }
+    .lines :global(td[data-column='code']) {
+      grid-area: 1 / 2 / 2 / 4;
+      font-weight: 560;
+    }
+    .lines :global(td[data-column='final']) {
+      grid-area: 1 / 4 / 2 / 5;
+      text-align: right;
+    }
+    .lines :global(td[data-column='what']) {
+      grid-column: 2 / -1 !important;
+      grid-row: 2;
+      white-space: normal;
+    }
+    .lines :global(tr.line td[data-column='quantity']),
+    .lines :global(tr.line td[data-column='price']),
+    .lines :global(tr.line td[data-column='discount']) {
+      grid-row: 3;
+      min-height: 44px;
+      padding: 3px 6px;
+      background: color-mix(in srgb, var(--rule) 22%, transparent);
+      border-right: 1px solid var(--paper);
+    }
+    .lines :global(tr.line td[data-column='quantity']::before),
+    .lines :global(tr.line td[data-column='price']::before),
+    .lines :global(tr.line td[data-column='discount']::before) {
+      display: block;
+      font-size: var(--type-tiny);
+      color: var(--stone);
+    }
+    .lines :global(tr.line td[data-column='quantity']::before) {
+      content: 'Quantity';
+    }
+    .lines :global(tr.line td[data-column='price']::before) {
+      content: 'Price';
+    }
+    .lines :global(tr.line td[data-column='discount']::before) {
+      content: 'Discount %';
+    }
+    .lines :global(td[data-column='list']) {
+      display: none;
+    }
+    .lines :global(tr.line td[data-column='counts']),
+    .lines :global(tr.line td[data-column='ready']),
+    .lines :global(tr.line td[data-column='margin']) {
+      grid-row: 4;
+      color: var(--stone);
+      font-size: var(--type-small);
+    }
+    .lines :global(td.editing input) {
+      min-height: 40px;
+      font-size: 16px;
+    }
+    .lines :global(tr.why td),
+    .new td {
+      grid-column: 2 / -1 !important;
+    }
+  }
   .new td {
     overflow: visible;
   }

@@ -85,4 +85,18 @@
     left: -5px;
     height: 0;
   }
+  /* There is room for one name: where the opportunity is. The others are a touch away. */
+  @media (max-width: 640px) {
+    .ruler {
+      overflow: hidden;
+    }
+    button:not([aria-current]) {
+      font-size: 0;
+      min-width: 24px;
+      min-height: 34px;
+    }
+    button:not([aria-current]) :global(small) {
+      font-size: 0;
+    }
+  }
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Icon from '$lib/ui/Icon.svelte';
   import { figure, percent } from '$lib/ui/format';
   import type { Schemas } from '$lib/api/client';
   /** The tally, always in sight. While something typed cannot be read it says so in place of a wrong figure. */
@@ -23,6 +24,9 @@
     weighs: boolean;
     onWorking: (of: string) => void;
   } = $props();
+  /** on a phone the decisive figures stand there, and all of them when it is unfolded */
+  let unfolded = $state(false);
+  const DECISIVE = ['Net', 'Margin', 'Total, first invoice'];
   const cells = $derived([
     { label: 'List', value: figure(totals.list), of: 'totals.list' },
     { label: 'Discount', value: figure(totals.given), of: 'totals.given' },
@@ -43,12 +47,13 @@
 
 <footer
   class="strip"
+  class:unfolded
   data-state={incomplete ? 'incomplete' : stale ? 'stale' : 'current'}
   aria-label="Tally"
   aria-live="polite"
 >
   {#each cells as { label, value, of, more } (label)}
-    <div class:main={label === 'Net' || label === 'Margin'}>
+    <div class:main={label === 'Net' || label === 'Margin'} class:decisive={DECISIVE.includes(label)}>
       <small>{label}</small>
       {#if incomplete}<b class="figure" data-tally={label}>–</b>
       {:else}{#key value}<button
@@ -62,6 +67,12 @@
           >{/if}{/if}
     </div>
   {/each}
+  <button
+    class="plain fold"
+    aria-expanded={unfolded}
+    aria-label="All totals"
+    onclick={() => (unfolded = !unfolded)}><Icon name="lines" /></button
+  >
   {#if incomplete}<span
       ><button class="plain bad" onclick={onMend}
         >Incomplete: {incomplete === 1 ? '1 entry' : `${incomplete} places`} to correct</button
@@ -134,6 +145,34 @@
   @keyframes moved {
     from {
       opacity: 1;
+    }
+  }
+  .fold {
+    display: none;
+  }
+  @media (max-width: 640px) {
+    .strip {
+      flex-wrap: wrap;
+    }
+    .strip > div {
+      display: none;
+      padding: 4px 8px;
+    }
+    .strip > .decisive,
+    .unfolded > div {
+      display: block;
+    }
+    .strip > span {
+      display: none;
+    }
+    .strip[data-state='incomplete'] > span {
+      display: block;
+      flex: 1 0 100%;
+    }
+    .fold {
+      display: grid;
+      place-items: center;
+      min-width: 44px;
     }
   }
   @media (prefers-reduced-motion: reduce) {

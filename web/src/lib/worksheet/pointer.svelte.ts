@@ -23,7 +23,8 @@ export class Pointer {
     const there = cellOf(event);
     if (!there || target.closest('input, select, [role="option"]')) return;
     if (grid.editing) grid.done();
-    const isOn = grid.row === there.row && grid.column === there.column && !grid.isRange;
+    const isAt = grid.row === there.row && grid.column === there.column && !grid.isRange;
+    const isOn = isAt || isThumb();
     grid.go(there.row, there.column, event.shiftKey);
     // A second press on the same cell begins to type; the open row at once.
     const begins = !event.shiftKey && !this.hooks.locked() && (isOn || !grid.line);
@@ -87,6 +88,11 @@ export class Pointer {
     this.#dragged = null;
     this.over = null;
   }
+}
+
+/** A thumb has no second press: what it touches it wants to change. */
+function isThumb(): boolean {
+  return typeof matchMedia === 'function' && matchMedia('(pointer: coarse)').matches;
 }
 
 function cellOf(event: Event): { row: number; column: Column } | null {

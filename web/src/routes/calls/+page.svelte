@@ -1,11 +1,11 @@
 <script lang="ts">
+  import Rows from '$lib/ui/Rows.svelte';
   import { goto } from '$app/navigation';
   import { api, ask } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Field from '$lib/ui/Field.svelte';
-  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
   import { day } from '$lib/ui/format';
@@ -54,6 +54,18 @@
     });
   }
   offer(() => (session.sells ? [{ label: 'New call list', keys: 'n', run: () => (making = true) }] : []));
+  const COLUMNS = [
+    { label: 'List' },
+    { label: 'Campaign' },
+    { label: 'Made by' },
+    { label: 'On', figure: true },
+    { label: 'To call', figure: true },
+    { label: 'Done', figure: true },
+    { label: 'Reached', figure: true },
+    { label: 'Opportunities', figure: true },
+    { label: 'State' }
+  ];
+  type Row = (typeof list.rows)[number];
 </script>
 
 <svelte:head><title>Call lists · Firm Tally</title></svelte:head>
@@ -64,7 +76,6 @@
         >New call list</button
       >{/if}
   </div>
-  <Notice refusal={list.refusal} />
   {#if making}
     <div class="two">
       <form class="leaf pad" onsubmit={make} aria-label="New call list">
@@ -138,35 +149,23 @@
       </table>
     </div>
   {/if}
-  <table class="ledger" aria-label="Call lists">
-    <thead
-      ><tr
-        ><th>List</th><th>Campaign</th><th>Made by</th><th class="figure">On</th><th class="figure"
-          >To call</th
-        ><th class="figure">Done</th><th class="figure">Reached</th><th class="figure">Opportunities</th><th
-          >State</th
-        ></tr
-      ></thead
-    >
-    <tbody>
-      {#each list.rows as row (row.id)}
-        <tr>
-          <td><a href="/calls/{row.id}">{row.name}</a></td><td>{row.campaign}</td><td class="quiet"
-            >{row.person}</td
-          ><td class="figure">{day(row.madeOn)}</td><td class="figure">{row.total}</td><td class="figure"
-            >{row.done}</td
-          ><td class="figure">{row.reached}</td><td class="figure">{row.raised}</td><td class="quiet"
-            >{row.closedOn ? 'closed' : 'open'}</td
-          >
-        </tr>
-      {:else}<tr
-          ><td colspan="9" class="quiet"
-            >{list.isPending ? 'Loading…' : 'No call lists. Press n to create one.'}</td
-          ></tr
-        >{/each}
-    </tbody>
-  </table>
-  <More {list} />
+  <Rows
+    label="Call lists"
+    columns={COLUMNS}
+    {list}
+    key={(row: Row) => row.id}
+    empty="No call lists. Press n to create one."
+  >
+    {#snippet row(row: Row)}
+      <td class="lead"><a href="/calls/{row.id}">{row.name}</a></td><td>{row.campaign}</td><td class="quiet"
+        >{row.person}</td
+      ><td class="figure">{day(row.madeOn)}</td><td class="figure worth">{row.total}</td><td class="figure"
+        >{row.done}</td
+      ><td class="figure">{row.reached}</td><td class="figure">{row.raised}</td><td class="quiet"
+        >{row.closedOn ? 'closed' : 'open'}</td
+      >
+    {/snippet}
+  </Rows>
 </div>
 
 <style>

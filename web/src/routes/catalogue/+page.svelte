@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Rows from '$lib/ui/Rows.svelte';
   import { goto } from '$app/navigation';
   import { api } from '$lib/api/client';
   import Head from '$lib/catalogue/Head.svelte';
@@ -7,8 +8,6 @@
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Icon from '$lib/ui/Icon.svelte';
-  import More from '$lib/ui/More.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
   import { figure, percent, unitPrice } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
   import { load } from '$lib/ui/load.svelte';
@@ -27,6 +26,19 @@
     () => api.GET('/api/products/families')
   );
   offer(() => (session.manages ? [{ label: 'New product', keys: 'n', run: () => (adding = true) }] : []));
+  const COLUMNS = [
+    { label: 'Code' },
+    { label: 'Name' },
+    { label: 'Family' },
+    { label: 'List', figure: true },
+    { label: 'Cost', figure: true },
+    { label: 'Tax', figure: true },
+    { label: 'Billing' },
+    { label: 'On hand', figure: true },
+    { label: 'On order', figure: true },
+    { label: 'Lead time (days)', figure: true }
+  ];
+  type Row = (typeof list.rows)[number];
 </script>
 
 <div class="page">
@@ -43,47 +55,30 @@
         ><Icon name="plus" size={13} />New product</button
       >{/if}
   </Head>
-  <Notice refusal={list.refusal} />
-  <table class="ledger" aria-label="Products">
-    <thead
-      ><tr
-        ><th>Code</th><th>Name</th><th>Family</th><th class="figure">List</th><th class="figure">Cost</th><th
-          class="figure">Tax</th
-        ><th>Billing</th><th class="figure">On hand</th><th class="figure">On order</th><th class="figure"
-          >Lead time (days)</th
-        ></tr
-      ></thead
-    >
-    <tbody>
-      {#each list.rows as p (p.code)}
-        <tr>
-          <td><a href="/catalogue/{encodeURIComponent(p.code)}">{p.code}</a></td>
-          <td
-            >{p.name}{#if !p.active}<small class="quiet"> inactive</small>{/if}</td
-          >
-          <td class="quiet">{p.family}</td>
-          <td class="figure">{unitPrice(p.listPrice, digits)}</td>
-          <td class="figure quiet">{unitPrice(p.unitCost, digits)}</td>
-          <td class="figure quiet">{percent(p.taxPercent)}</td>
-          <td>{p.everyMonths ? `every ${p.everyMonths} mo over ${p.termMonths}` : 'once'}</td>
-          <td class="figure" class:bad={p.stock === '0'}>{figure(p.stock)}</td>
-          <td class="figure quiet">{p.onOrder === '0' ? '–' : figure(p.onOrder)}</td>
-          <td class="figure quiet">{p.leadDays || '–'}</td>
-        </tr>
-      {:else}
-        <tr
-          ><td colspan="10" class="quiet"
-            >{list.isPending
-              ? 'Loading…'
-              : q || family
-                ? 'No matches.'
-                : 'No products yet. A manager adds products with n, or imports a file.'}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
-  <More {list} />
+  <Rows
+    label="Products"
+    columns={COLUMNS}
+    {list}
+    key={(row: Row) => row.code}
+    empty={q || family
+      ? 'No matches.'
+      : 'No products yet. A manager adds products with n, or imports a file.'}
+  >
+    {#snippet row(p: Row)}
+      <td><a href="/catalogue/{encodeURIComponent(p.code)}">{p.code}</a></td>
+      <td class="lead"
+        >{p.name}{#if !p.active}<small class="quiet"> inactive</small>{/if}</td
+      >
+      <td class="quiet">{p.family}</td>
+      <td class="figure worth">{unitPrice(p.listPrice, digits)}</td>
+      <td class="figure quiet off">{unitPrice(p.unitCost, digits)}</td>
+      <td class="figure quiet off">{percent(p.taxPercent)}</td>
+      <td>{p.everyMonths ? `every ${p.everyMonths} mo over ${p.termMonths}` : 'once'}</td>
+      <td class="figure" class:bad={p.stock === '0'}>{figure(p.stock)}</td>
+      <td class="figure quiet off">{p.onOrder === '0' ? '–' : figure(p.onOrder)}</td>
+      <td class="figure quiet">{p.leadDays || '–'}</td>
+    {/snippet}
+  </Rows>
 </div>
 <Ask bind:open={adding} title="New product" wide>
   <ProductForm

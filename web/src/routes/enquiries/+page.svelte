@@ -1,12 +1,11 @@
 <script lang="ts">
+  import Rows from '$lib/ui/Rows.svelte';
   import { goto } from '$app/navigation';
   import { api } from '$lib/api/client';
   import AddEnquiry from '$lib/enquiry/AddEnquiry.svelte';
   import { contactDetails } from '$lib/enquiry/enquiry';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
-  import More from '$lib/ui/More.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, words } from '$lib/ui/format';
@@ -39,6 +38,18 @@
       ? [{ label: 'Assignment rules and results', keys: 'u', run: () => goto('/enquiries/rules') }]
       : [])
   ]);
+  const COLUMNS = [
+    { label: 'Number' },
+    { label: 'Company or name' },
+    { label: 'Contact details' },
+    { label: 'Subject' },
+    { label: 'Source' },
+    { label: 'Received', figure: true },
+    { label: 'State' },
+    { label: 'Owner' },
+    { label: 'Do', unseen: true }
+  ];
+  type Row = (typeof list.rows)[number];
 </script>
 
 <svelte:head><title>Enquiries · Firm Tally</title></svelte:head>
@@ -56,49 +67,32 @@
   </div>
   {#if session.sells}<AddEnquiry bind:first onTaken={() => list.refetch()} />{/if}
   <Tabs tabs={TABS} bind:chosen={pile} label="State" />
-  <Notice refusal={list.refusal} />
-  <table class="ledger" aria-label="Enquiries">
-    <thead
-      ><tr
-        ><th>Number</th><th>Company or name</th><th>Contact details</th><th>Subject</th><th>Source</th><th
-          class="figure">Received</th
-        ><th>State</th><th>Owner</th><th><span class="sr-only">Do</span></th></tr
-      ></thead
-    >
-    <tbody>
-      {#each list.rows as row (row.id)}
-        <tr>
-          <td><a href="/enquiries/{row.id}">{row.number}</a></td>
-          <td>{row.name}{row.town ? ', ' + row.town : ''}</td>
-          <td>{contactDetails(row.email, row.phone)}</td>
-          <td>{row.subject}</td>
-          <td class="quiet">{row.source}{row.campaign ? ', ' + row.campaign : ''}</td>
-          <td class="figure">{day(row.addedAt)}</td>
-          <td
-            ><Verdict tone={tone(row.state)}
-              >{words(row.state)}{row.onHoldUntil ? ' until ' + day(row.onHoldUntil) : ''}</Verdict
-            ></td
-          >
-          <td class="quiet">{row.owner}</td>
-          <td class="figure">
-            {#if row.opportunityId}<a href="/opportunities/{row.opportunityId}">{row.opportunityNumber}</a>
-            {:else if row.mayChange && session.sells}<a href="/enquiries/{row.id}">Open</a>{/if}
-          </td>
-        </tr>
-      {:else}
-        <tr
-          ><td colspan="9" class="quiet"
-            >{list.isPending
-              ? 'Loading…'
-              : pile === 'open'
-                ? 'No open enquiries. Add one above; one line is enough.'
-                : 'None.'}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
-  <More {list} />
+  <Rows
+    label="Enquiries"
+    columns={COLUMNS}
+    {list}
+    key={(row: Row) => row.id}
+    empty={pile === 'open' ? 'No open enquiries. Add one above; one line is enough.' : 'None.'}
+  >
+    {#snippet row(row: Row)}
+      <td><a href="/enquiries/{row.id}">{row.number}</a></td>
+      <td class="lead">{row.name}{row.town ? ', ' + row.town : ''}</td>
+      <td>{contactDetails(row.email, row.phone)}</td>
+      <td>{row.subject}</td>
+      <td class="quiet">{row.source}{row.campaign ? ', ' + row.campaign : ''}</td>
+      <td class="figure worth">{day(row.addedAt)}</td>
+      <td
+        ><Verdict tone={tone(row.state)}
+          >{words(row.state)}{row.onHoldUntil ? ' until ' + day(row.onHoldUntil) : ''}</Verdict
+        ></td
+      >
+      <td class="quiet">{row.owner}</td>
+      <td class="figure off">
+        {#if row.opportunityId}<a href="/opportunities/{row.opportunityId}">{row.opportunityNumber}</a>
+        {:else if row.mayChange && session.sells}<a href="/enquiries/{row.id}">Open</a>{/if}
+      </td>
+    {/snippet}
+  </Rows>
 </div>
 
 <style>

@@ -1,7 +1,6 @@
 <script lang="ts">
+  import Rows from '$lib/ui/Rows.svelte';
   import { api } from '$lib/api/client';
-  import More from '$lib/ui/More.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, figure, words } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
@@ -11,6 +10,18 @@
     () => ['orders', status],
     (after) => api.GET('/api/orders', { params: { query: { state: status, after } } })
   );
+  const COLUMNS = [
+    { label: 'Number' },
+    { label: 'Title' },
+    { label: 'Account' },
+    { label: 'State' },
+    { label: 'Held for' },
+    { label: 'Customer PO number' },
+    { label: 'Net', figure: true },
+    { label: 'Placed', figure: true },
+    { label: 'Owner' }
+  ];
+  type Row = (typeof list.rows)[number];
 </script>
 
 <svelte:head><title>Orders · Firm Tally</title></svelte:head>
@@ -23,36 +34,23 @@
       ><option value="invoiced">invoiced</option>
     </select>
   </div>
-  <Notice refusal={list.refusal} />
-  <table class="ledger" aria-label="Orders">
-    <thead
-      ><tr
-        ><th>Number</th><th>Title</th><th>Account</th><th>State</th><th>Held for</th><th
-          >Customer PO number</th
-        ><th class="figure">Net</th><th class="figure">Placed</th><th>Owner</th></tr
-      ></thead
-    >
-    <tbody>
-      {#each list.rows as row (row.id)}
-        <tr>
-          <td><a href="/orders/{row.id}">{row.number}</a></td>
-          <td>{row.title}</td>
-          <td>{row.account}</td>
-          <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>
-          <td class="bad">{row.holds ? row.holds.split(' ').map(words).join(', ') : ''}</td>
-          <td>{row.poNumber ?? '–'}</td>
-          <td class="figure">{figure(row.value)}</td>
-          <td class="figure">{day(row.placedOn)}</td>
-          <td class="quiet">{row.owner}</td>
-        </tr>
-      {:else}
-        <tr
-          ><td colspan="9" class="quiet"
-            >{list.isPending ? 'Loading…' : 'No orders. Place one on a sent quote.'}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
-  <More {list} />
+  <Rows
+    label="Orders"
+    columns={COLUMNS}
+    {list}
+    key={(row: Row) => row.id}
+    empty="No orders. Place one on a sent quote."
+  >
+    {#snippet row(row: Row)}
+      <td><a href="/orders/{row.id}">{row.number}</a></td>
+      <td>{row.title}</td>
+      <td class="lead">{row.account}</td>
+      <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>
+      <td class="bad">{row.holds ? row.holds.split(' ').map(words).join(', ') : ''}</td>
+      <td class="off">{row.poNumber ?? '–'}</td>
+      <td class="figure worth">{figure(row.value)}</td>
+      <td class="figure">{day(row.placedOn)}</td>
+      <td class="quiet off">{row.owner}</td>
+    {/snippet}
+  </Rows>
 </div>

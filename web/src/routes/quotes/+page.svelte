@@ -1,8 +1,7 @@
 <script lang="ts">
+  import Rows from '$lib/ui/Rows.svelte';
   import { api } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
-  import More from '$lib/ui/More.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, figure, words } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
@@ -12,6 +11,18 @@
     () => ['quotes', status],
     (after) => api.GET('/api/quotes', { params: { query: { state: status, after } } })
   );
+  const COLUMNS = [
+    { label: 'Number' },
+    { label: 'Title' },
+    { label: 'Account' },
+    { label: 'State' },
+    { label: 'Net', figure: true },
+    { label: 'Made', figure: true },
+    { label: 'Valid until', figure: true },
+    { label: 'Sign-off' },
+    { label: 'Owner' }
+  ];
+  type Row = (typeof list.rows)[number];
 </script>
 
 <svelte:head><title>Quotes · Firm Tally</title></svelte:head>
@@ -24,37 +35,24 @@
       >
     </select>
   </div>
-  <Notice refusal={list.refusal} />
-  <table class="ledger" aria-label="Quotes">
-    <thead
-      ><tr
-        ><th>Number</th><th>Title</th><th>Account</th><th>State</th><th class="figure">Net</th><th
-          class="figure">Made</th
-        ><th class="figure">Valid until</th><th>Sign-off</th><th>Owner</th></tr
-      ></thead
-    >
-    <tbody>
-      {#each list.rows as row (row.id)}
-        {@const out = row.state === 'sent' && row.validUntil < (session.view?.today ?? '')}
-        <tr>
-          <td><a href="/quotes/{row.id}">{row.number}</a></td>
-          <td>{row.title}</td>
-          <td>{row.account}</td>
-          <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>
-          <td class="figure">{figure(row.value)}</td>
-          <td class="figure">{day(row.madeOn)}</td>
-          <td class="figure" class:bad={out}>{day(row.validUntil)}{out ? ', expired' : ''}</td>
-          <td class="heed">{row.signOffRole ? words(row.signOffRole) : ''}</td>
-          <td class="quiet">{row.owner}</td>
-        </tr>
-      {:else}
-        <tr
-          ><td colspan="9" class="quiet"
-            >{list.isPending ? 'Loading…' : 'No quotes. Create one on an opportunity with Ctrl Enter.'}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
-  <More {list} />
+  <Rows
+    label="Quotes"
+    columns={COLUMNS}
+    {list}
+    key={(row: Row) => row.id}
+    empty="No quotes. Create one on an opportunity with Ctrl Enter."
+  >
+    {#snippet row(row: Row)}
+      {@const out = row.state === 'sent' && row.validUntil < (session.view?.today ?? '')}
+      <td><a href="/quotes/{row.id}">{row.number}</a></td>
+      <td>{row.title}</td>
+      <td class="lead">{row.account}</td>
+      <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>
+      <td class="figure worth">{figure(row.value)}</td>
+      <td class="figure off">{day(row.madeOn)}</td>
+      <td class="figure" class:bad={out}>{day(row.validUntil)}{out ? ', expired' : ''}</td>
+      <td class="heed">{row.signOffRole ? words(row.signOffRole) : ''}</td>
+      <td class="quiet off">{row.owner}</td>
+    {/snippet}
+  </Rows>
 </div>

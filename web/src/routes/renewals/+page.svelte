@@ -1,8 +1,7 @@
 <script lang="ts">
+  import Rows from '$lib/ui/Rows.svelte';
   import { api } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
-  import More from '$lib/ui/More.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
   import { day, figure } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
   const list = listed(
@@ -16,59 +15,54 @@
   const at = (iso: string) => Math.max(0, Math.min(1, (Date.parse(iso) - first) / YEAR)) * 100;
   const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
   const months = $derived(NAMES.map((_, n) => NAMES[(Number(today.slice(5, 7)) - 1 + n) % 12]));
+  const COLUMNS = [
+    { label: 'Agreement' },
+    { label: 'Account' },
+    { label: 'Ends', figure: true },
+    { label: 'Contact by', figure: true },
+    { label: 'Per month', figure: true },
+    { label: 'Term', figure: true },
+    { label: 'Renewal' },
+    { label: 'Twelve months', drawn: true }
+  ];
+  type Row = (typeof list.rows)[number];
 </script>
 
 <svelte:head><title>Renewals · Firm Tally</title></svelte:head>
 <div class="page">
   <div class="head"><h1>Renewals in the next twelve months</h1></div>
-  <Notice refusal={list.refusal} />
-  <table class="ledger" aria-label="Agreements">
-    <thead>
-      <tr>
-        <th>Agreement</th><th>Account</th><th class="figure">Ends</th><th class="figure">Contact by</th><th
-          class="figure">Per month</th
-        ><th class="figure">Term</th><th>Renewal</th>
-        <th class="ribbon"
-          ><div>
-            {#each months as month, n (n)}<span>{month}</span>{/each}
-          </div></th
-        >
-      </tr>
-    </thead>
-    <tbody>
-      {#each list.rows as row (row.id)}
-        {@const due = row.callOn <= today && !row.calledAt}
-        <tr id={row.number}>
-          <td>{row.number}</td>
-          <td><a href="/accounts/{row.accountId}">{row.account}</a></td>
-          <td class="figure" class:bad={row.end < today}>{day(row.end)}</td>
-          <td class="figure {row.calledAt ? 'good' : due ? 'bad' : ''}"
-            >{row.calledAt ? 'called ' + day(row.calledAt) : day(row.callOn)}</td
-          >
-          <td class="figure">{figure(row.monthly)}</td>
-          <td class="figure">{figure(row.value)}</td>
-          <td
-            >{#if row.nextId}<a href="/opportunities/{row.nextId}">{row.nextNumber}</a>
-              <span class="quiet">{row.nextState}</span>{/if}</td
-          >
-          <td class="ribbon"
-            ><div class="band">
-              <i style:width="{at(row.end)}%"></i><b style:left="{at(row.callOn)}%"></b>
-            </div></td
-          >
-        </tr>
-      {:else}
-        <tr
-          ><td colspan="8" class="quiet"
-            >{list.isPending
-              ? 'Loading…'
-              : 'No agreements yet. An order with a recurring line makes one.'}</td
-          ></tr
-        >
-      {/each}
-    </tbody>
-  </table>
-  <More {list} />
+  <Rows
+    label="Agreements"
+    columns={COLUMNS}
+    {list}
+    key={(row: Row) => row.id}
+    id={(row: Row) => row.number}
+    empty="No agreements yet. An order with a recurring line makes one."
+  >
+    {#snippet head()}<div class="ribbon months">
+        {#each months as month, n (n)}<span>{month}</span>{/each}
+      </div>{/snippet}
+    {#snippet row(row: Row)}
+      {@const due = row.callOn <= today && !row.calledAt}
+      <td>{row.number}</td>
+      <td class="lead"><a href="/accounts/{row.accountId}">{row.account}</a></td>
+      <td class="figure" class:bad={row.end < today}>{day(row.end)}</td>
+      <td class="figure {row.calledAt ? 'good' : due ? 'bad' : ''}"
+        >{row.calledAt ? 'called ' + day(row.calledAt) : day(row.callOn)}</td
+      >
+      <td class="figure">{figure(row.monthly)}</td>
+      <td class="figure worth">{figure(row.value)}</td>
+      <td
+        >{#if row.nextId}<a href="/opportunities/{row.nextId}">{row.nextNumber}</a>
+          <span class="quiet">{row.nextState}</span>{/if}</td
+      >
+      <td class="ribbon off"
+        ><div class="band">
+          <i style:width="{at(row.end)}%"></i><b style:left="{at(row.callOn)}%"></b>
+        </div></td
+      >
+    {/snippet}
+  </Rows>
 </div>
 
 <style>
@@ -98,7 +92,7 @@
     height: 16px;
     border-left: 2px solid var(--brass);
   }
-  tr:target td {
+  .page :global(tr:target td) {
     background: var(--brass-wash);
   }
 </style>

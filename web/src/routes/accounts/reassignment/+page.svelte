@@ -112,6 +112,15 @@
     color: var(--ink);
     font-size: var(--type-text);
   }
+  @media (max-width: 640px) {
+    label {
+      flex: 1 0 100%;
+    }
+    label .box {
+      min-width: 0;
+      max-width: 100%;
+    }
+  }
   p {
     margin: 8px 0 14px;
   }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Rows from '$lib/ui/Rows.svelte';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import { api, ask, type Schemas } from '$lib/api/client';
@@ -9,7 +10,6 @@
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Icon from '$lib/ui/Icon.svelte';
-  import More from '$lib/ui/More.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure, percent, unitPrice, words } from '$lib/ui/format';
@@ -75,6 +75,17 @@
     void groups.refetch();
   }
   offer(() => (session.manages ? [{ label: 'New price rule', keys: 'n', run: () => (adding = true) }] : []));
+  const COLUMNS = [
+    { label: 'Rule' },
+    { label: 'For' },
+    { label: 'On' },
+    { label: 'From quantity', figure: true },
+    { label: 'Discount', figure: true },
+    { label: 'Price', figure: true },
+    { label: 'Valid' },
+    { label: 'Acts', unseen: true }
+  ];
+  type Row = (typeof list.rows)[number];
 </script>
 
 <div class="page">
@@ -93,57 +104,46 @@
       >{/if}
   </Head>
   <PriceTester />
-  <Notice refusal={list.refusal ?? acts.refusal} />
+  <Notice refusal={acts.refusal} />
   {#if ended}<p role="status">
       {ended.code} is deactivated.
       <button class="plain" onclick={() => ended && back(ended)}>Undo</button>
     </p>{/if}
-  <table class="ledger" aria-label="Price rules">
-    <thead
-      ><tr
-        ><th>Rule</th><th>For</th><th>On</th><th class="figure">From quantity</th><th class="figure"
-          >Discount</th
-        ><th class="figure">Price</th><th>Valid</th><th><span class="sr-only">Acts</span></th></tr
-      ></thead
-    >
-    <tbody>
-      {#each list.rows as rule (rule.code)}
-        <tr class:quiet={rule.deactivated}>
-          <td>{rule.code}</td>
-          <td>{rule.forWhom ? `${rule.scope} ${words(rule.forWhom)}` : 'everyone'}</td>
-          <td
-            >{#if rule.product}<a href="/catalogue/{encodeURIComponent(rule.product)}">{rule.product}</a
-              >{:else}all of family {rule.family}{/if}</td
-          >
-          <td class="figure">{rule.minQuantity === '0' ? 'any' : figure(rule.minQuantity)}</td>
-          <td class="figure">{rule.percentOff ? percent(rule.percentOff) : '–'}</td>
-          <td class="figure">{unitPrice(rule.price, digits)}</td>
-          <td
-            >{rule.deactivated
-              ? 'not active'
-              : `${rule.from ? 'from ' + day(rule.from) : 'always'}${rule.to ? ' to ' + day(rule.to) : ''}`}</td
-          >
-          <td class="acts"
-            >{#if session.manages}
-              {#if rule.deactivated}<button class="plain" onclick={() => back(rule)}>Reactivate</button>
-              {:else}<button class="plain" onclick={() => (changing = rule)}>Edit</button><button
-                  class="plain"
-                  onclick={() => retire(rule)}>Deactivate</button
-                >{/if}{/if}</td
-          >
-        </tr>
-      {:else}<tr
-          ><td colspan="8" class="quiet"
-            >{list.isPending
-              ? 'Loading…'
-              : about || scope
-                ? 'No matches.'
-                : 'No price rules: the list price applies. A manager adds rules with n.'}</td
-          ></tr
-        >{/each}
-    </tbody>
-  </table>
-  <More {list} />
+  <Rows
+    quiet={(row: Row) => row.deactivated}
+    label="Price rules"
+    columns={COLUMNS}
+    {list}
+    key={(row: Row) => row.code}
+    empty={about || scope
+      ? 'No matches.'
+      : 'No price rules: the list price applies. A manager adds rules with n.'}
+  >
+    {#snippet row(rule: Row)}
+      <td class="lead">{rule.code}</td>
+      <td>{rule.forWhom ? `${rule.scope} ${words(rule.forWhom)}` : 'everyone'}</td>
+      <td
+        >{#if rule.product}<a href="/catalogue/{encodeURIComponent(rule.product)}">{rule.product}</a
+          >{:else}all of family {rule.family}{/if}</td
+      >
+      <td class="figure">{rule.minQuantity === '0' ? 'any' : figure(rule.minQuantity)}</td>
+      <td class="figure">{rule.percentOff ? percent(rule.percentOff) : '–'}</td>
+      <td class="figure worth">{unitPrice(rule.price, digits)}</td>
+      <td
+        >{rule.deactivated
+          ? 'not active'
+          : `${rule.from ? 'from ' + day(rule.from) : 'always'}${rule.to ? ' to ' + day(rule.to) : ''}`}</td
+      >
+      <td class="acts"
+        >{#if session.manages}
+          {#if rule.deactivated}<button class="plain" onclick={() => back(rule)}>Reactivate</button>
+          {:else}<button class="plain" onclick={() => (changing = rule)}>Edit</button><button
+              class="plain"
+              onclick={() => retire(rule)}>Deactivate</button
+            >{/if}{/if}</td
+      >
+    {/snippet}
+  </Rows>
 </div>
 <Ask bind:open={adding} title="New price rule" wide>
   <RuleForm families={families.data ?? []} groups={groups.data ?? []} onDone={done} />
