@@ -11,6 +11,10 @@
   let ownPassword = $state(false);
   let own = $state(false);
 
+  function close(event: KeyboardEvent) {
+    if (event.key === 'Escape') drawn = own = false;
+  }
+
   /** The menu closes when one goes elsewhere. */
   function outside(node: HTMLElement) {
     const away = (event: Event) => {
@@ -67,7 +71,7 @@
   }
 </script>
 
-<svelte:window onkeydown={(e) => e.key === 'Escape' && (drawn = own = false)} />
+<svelte:window onkeydown={close} />
 
 <header class:drawn>
   <button
