@@ -151,12 +151,16 @@
     display: none;
   }
   @media (max-width: 640px) {
-    .strip {
+    .strip.unfolded {
       flex-wrap: wrap;
     }
     .strip > div {
       display: none;
-      padding: 4px 8px;
+      padding: 4px 6px;
+    }
+    small {
+      overflow: hidden;
+      text-overflow: ellipsis;
     }
     .strip > .decisive,
     .unfolded > div {
@@ -172,7 +176,8 @@
     .fold {
       display: grid;
       place-items: center;
-      min-width: 44px;
+      min-width: 40px;
+      order: 1;
     }
   }
   @media (prefers-reduced-motion: reduce) {

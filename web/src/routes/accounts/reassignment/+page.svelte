@@ -114,7 +114,9 @@
   }
   @media (max-width: 640px) {
     label {
-      flex: 1 0 100%;
+      flex: 1 1 100%;
+      min-width: 0;
+      max-width: 100%;
     }
     label .box {
       min-width: 0;

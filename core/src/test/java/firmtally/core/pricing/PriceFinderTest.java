@@ -209,7 +209,7 @@ class PriceFinderTest {
     assertThatThrownBy(() -> bad(Optional.empty(), Optional.empty(), Optional.empty(), true))
         .hasMessage("price rule R must be one that names a product or a family");
     assertThatThrownBy(() -> bad(Optional.empty(), Optional.of("P"), Optional.empty(), false))
-        .hasMessage("price rule R must be one that has a price or a discount %");
+        .hasMessage("price rule R must be one that has a price or a percent off");
     assertThatThrownBy(() -> familyRule("R", Scope.GROUP, "F", "0", "100.0001"))
         .hasMessage("percentOff 100.0001 is outside [0, 100]");
     assertThatThrownBy(() -> rule("", Scope.GROUP, "F", "0", "1")).hasMessage("rule id is empty");

@@ -189,7 +189,7 @@ class WhatWorkingsSayTest {
     assertThat(amount.get("lines[2].documentShare").formula())
         .isEqualTo("0, an amount is not taken off plans");
     assertThat(amount.get("lines[3].documentShare").formula())
-        .isEqualTo("0, a gift or a line not included");
+        .isEqualTo("0, a gift or a line not counted");
     Map<String, Working> share =
         tally(
             sheet(a, b, PLAN).withDocumentDiscount(new DocumentDiscount.OfPercent(percent("50"))));
