@@ -3,6 +3,7 @@
   import { api, ask, type Schemas } from '$lib/api/client';
   import Ask from '$lib/ui/Ask.svelte';
   import { actions } from './actions.svelte';
+  import { session } from './session.svelte';
   import { placeOf, type Place } from './places';
 
   let { open = $bindable() }: { open: boolean } = $props();
@@ -11,7 +12,7 @@
   let chosen = $state(0);
   let asked = 0;
 
-  type Choice = { label: string; hint: string; run: () => unknown };
+  type Choice = { label: string; detail?: string; hint: string; run: () => unknown };
   const places: Place[] = [
     ['Day sheet', '/'],
     ['Enquiries', '/enquiries'],
@@ -26,7 +27,14 @@
     ['Call lists', '/calls'],
     ['Customer ranking', '/accounts/ranking'],
     ['Reassign accounts', '/accounts/reassignment'],
-    ['Sales processes', '/processes'],
+    ['Sales processes', '/processes']
+  ];
+  /** What can be done from anywhere. */
+  const ACTS: Place[] = [
+    ['New opportunity', '/opportunities?new'],
+    ['New account', '/accounts?new'],
+    ['Add enquiry', '/enquiries?new'],
+    ['New call list', '/calls?new'],
     ['Import enquiries', '/enquiries/import']
   ];
   const choices = $derived.by<Choice[]>(() => {
@@ -35,14 +43,19 @@
       .filter((action) => action.run && action.label.toLowerCase().includes(wanted))
       .map((action) => ({ label: action.label, hint: action.keys ?? 'do', run: () => action.run?.() }));
     const found = hits.map((hit) => ({
-      label: `${hit.number}  ${hit.words}`,
+      label: `${hit.number} ${hit.words}`,
+      detail: hit.detail,
       hint: hit.kind,
       run: () => goto(placeOf(hit.kind, hit.id, hit.number))
     }));
+    const acts = (session.sells ? ACTS : [])
+      .filter(([label]) => wanted !== '' && label.toLowerCase().includes(wanted))
+      .filter(([label]) => !here.some((action) => action.label === label))
+      .map(([label, path]) => ({ label, hint: 'do', run: () => goto(path) }));
     const there = places
       .filter(([label]) => label.toLowerCase().includes(wanted))
       .map(([label, path]) => ({ label, hint: 'go to', run: () => goto(path) }));
-    return [...here, ...found, ...there].slice(0, 14);
+    return [...acts, ...here, ...found, ...there].slice(0, 14);
   });
 
   async function search() {
@@ -80,7 +93,7 @@
     aria-controls="choices"
     aria-activedescendant="choice-{chosen}"
     aria-label="Name, number or command"
-    placeholder="Name, number or command"
+    placeholder="Name, number, phone, email, tag or command"
     bind:value={text}
     oninput={search}
     onkeydown={keys}
@@ -94,7 +107,10 @@
         tabindex="-1"
         aria-selected={n === chosen}
         onclick={() => run(choice)}
-        onmouseenter={() => (chosen = n)}><span>{choice.label}</span><small>{choice.hint}</small></button
+        onmouseenter={() => (chosen = n)}
+        ><span
+          >{choice.label}{#if choice.detail}<em>{choice.detail}</em>{/if}</span
+        ><small>{choice.hint}</small></button
       >
     {:else}
       <p class="quiet">No matches.</p>
@@ -123,6 +139,11 @@
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
+  }
+  em {
+    font-style: normal;
+    color: var(--stone);
+    margin-left: 10px;
   }
   small {
     color: var(--stone);

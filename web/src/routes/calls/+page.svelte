@@ -1,6 +1,7 @@
 <script lang="ts">
   import Rows from '$lib/ui/Rows.svelte';
   import { goto } from '$app/navigation';
+  import { page } from '$app/state';
   import { api, ask } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
@@ -17,7 +18,7 @@
     (after) => api.GET('/api/call-lists', { params: { query: { after } } })
   );
   const acts = new Acts();
-  let making = $state(false);
+  let making = $state(page.url.searchParams.has('new'));
   let name = $state('');
   let campaign = $state('');
   let owner = $state('');

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Rows from '$lib/ui/Rows.svelte';
   import { goto } from '$app/navigation';
+  import { page } from '$app/state';
   import { api } from '$lib/api/client';
   import AddEnquiry from '$lib/enquiry/AddEnquiry.svelte';
   import { contactDetails } from '$lib/enquiry/enquiry';
@@ -12,6 +13,9 @@
   import { listed } from '$lib/ui/further.svelte';
   import { tone } from '$lib/ui/tones';
   let first = $state<HTMLInputElement>();
+  $effect(() => {
+    if (page.url.searchParams.has('new')) first?.focus();
+  });
   let pile = $state('open');
   let whose = $state(session.me?.role === 'rep' ? 'mine' : 'all');
   let q = $state('');

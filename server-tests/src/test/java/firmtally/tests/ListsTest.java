@@ -9,6 +9,7 @@ import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
 
 /** Lists: pages that neither lose nor repeat a row, filters, search, counts. */
 class ListsTest {
@@ -106,6 +107,28 @@ class ListsTest {
     assertThat(rep.get("/api/find?q=Q-1445").is(200).text("/0/number")).isEqualTo("Q-1445");
     assertThat(rep.get("/api/find?q=\") OR *").is(200).body().isArray()).isTrue();
     assertThat(rep.get("/api/find?q= ").is(200).body()).isEmpty();
+  }
+
+  @Test
+  void recordsAreFoundByPhoneByEmailByTagAndWithASlip() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long account = HOUSE.accountOf("mara", 0);
+    Guest.Answer page = rep.get("/api/accounts/" + account).is(200);
+    String phone = page.text("/phone").replace(" ", "-");
+    for (String typed :
+        List.of(phone, page.text("/email"), page.text("/name"), "(049) " + page.text("/phone"))) {
+      Guest.Answer found = rep.get("/api/find?q=" + typed).is(200);
+      assertThat(found.body().findValuesAsString("id")).as(typed).contains(String.valueOf(account));
+    }
+    String name = page.text("/name");
+    String slip = name.charAt(0) + "" + name.charAt(2) + name.charAt(1) + name.substring(3);
+    JsonNode hit = rep.get("/api/find?q=" + slip).is(200).body().path(0);
+    assertThat(hit.path("words").asString()).as(slip).isEqualTo(name);
+    assertThat(hit.path("detail").asString()).contains(page.text("/town"));
+    assertThat(rep.get("/api/find?q=qqqqzzz").is(200).body()).isEmpty();
+    assertThat(rep.get("/api/find?q=retrofit").is(200).body().findValuesAsString("kind"))
+        .as("a tag")
+        .contains("opportunity");
   }
 
   @Test

@@ -760,6 +760,8 @@ CREATE TABLE job_day (job TEXT PRIMARY KEY, day TEXT NOT NULL) STRICT, WITHOUT R
 
 -- One index for the palette: every record that has a name or number.
 CREATE VIRTUAL TABLE search_index USING fts5(kind UNINDEXED, record_id UNINDEXED, number, words, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');
+-- The words that are found there, for what was typed with a slip.
+CREATE VIRTUAL TABLE search_words USING fts5vocab(search_index, row);
 -- The names of accounts (even rowids) and of enquiries (odd ones), half of which is the id: for telling who may be the same.
 CREATE VIRTUAL TABLE name_index USING fts5(name, tokenize = "unicode61 remove_diacritics 2", prefix = '3');
 -- How common a word is in names.

@@ -235,6 +235,6 @@ class HostileFilesTest {
     isRefused("a\n".repeat(9_500_000).getBytes(StandardCharsets.UTF_8), "more than 20000 rows");
     isRefused(
         ("a" + "\n".repeat(9_500_000)).getBytes(StandardCharsets.UTF_8), "more than 20000 rows");
-    isRefused(new byte[19_000_000], "neither CSV nor XLSX");
+    isRefused(new byte[19_000_000], "Choose a CSV or XLSX file");
   }
 }

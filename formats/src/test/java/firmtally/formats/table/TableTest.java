@@ -91,7 +91,7 @@ class TableTest {
         .withMessage("Choose a CSV or XLSX file.");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> TableReader.ofAtMost(1).read(new byte[] {'P', 'K', 3, 4, 9, 9}))
-        .withMessageStartingWith("This is no workbook that can be read");
+        .withMessageStartingWith("This is not a valid workbook");
   }
 
   @Test

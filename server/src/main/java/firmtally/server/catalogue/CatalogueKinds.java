@@ -11,6 +11,7 @@ class CatalogueKinds {
   private static RecordKind of(String word, String table) {
     return new RecordKind(word, table + " x", "x.id")
         .called("x.code")
+        .told("x.name", "product".equals(word) ? "x.family" : "''")
         .readable(Visibility.ANYBODY)
         .editable(Visibility.MANAGERS);
   }

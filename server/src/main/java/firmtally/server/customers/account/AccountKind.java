@@ -14,6 +14,7 @@ class AccountKind {
   RecordKind accountKindOfRecord() {
     return new RecordKind("account", "account a JOIN person p ON p.id = a.owner_id", "a.id")
         .called("a.number")
+        .told("a.name", "trim(a.town || ', ' || a.status, ', ')")
         .owned()
         .readable(Visibility.ANYBODY)
         .editable(Visibility.OWNED_EDITABLE)

@@ -197,7 +197,7 @@ public class AccountService {
   public AccountId add(Account a, PersonId by) {
     String number = counters.next("A");
     AccountId id = store.insert(a, number);
-    index.add("account", id, number, a.name() + " " + a.town());
+    index.add("account", id, number, a.name() + " " + a.town() + " " + a.email());
     phones.add("account", id, a.phone());
     log.note(by, "account", id, "account created", null, a.name());
     return id;
@@ -259,8 +259,10 @@ public class AccountService {
     return account.name()
         + " "
         + account.town()
+        + " "
+        + account.email()
         + store.contacts(account.id()).stream()
-            .map(c -> " " + c.name())
+            .map(c -> " " + c.name() + " " + c.email())
             .collect(Collectors.joining());
   }
 

@@ -12,6 +12,7 @@ class EnquiryKind {
   RecordKind enquiryKindOfRecord() {
     return new RecordKind("enquiry", "enquiry e JOIN person p ON p.id = e.owner_id", "e.id")
         .called("e.number")
+        .told("e.name", "e.subject || ', ' || replace(e.state, '-', ' ')")
         .owned()
         .readable(Visibility.OWNED_READABLE)
         .editable(Visibility.OWNED_EDITABLE);

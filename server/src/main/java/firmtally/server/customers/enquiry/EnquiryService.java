@@ -193,7 +193,7 @@ public class EnquiryService implements DueWork {
 
   /** Puts it where it is found by its words and its phone number. */
   private void find(Added added, EnquiryReader.Draft draft) {
-    traces.index().add(RECORD, added.id(), added.number(), draft.name() + " " + draft.subject());
+    traces.index().add(RECORD, added.id(), added.number(), words(draft));
     traces.phones().add(RECORD, added.id(), draft.phone());
   }
 
@@ -206,7 +206,7 @@ public class EnquiryService implements DueWork {
     input.check();
     int updated = store.update(id, version, draft);
     traces.log().expectOne(updated, RECORD, id, before.version());
-    traces.index().put(RECORD, id, before.number(), draft.name() + " " + draft.subject());
+    traces.index().put(RECORD, id, before.number(), words(draft));
     traces.phones().put(RECORD, id, draft.phone());
     note(actor, id, "name", before.name(), draft.name());
     note(
@@ -443,6 +443,10 @@ public class EnquiryService implements DueWork {
         typed.email(),
         typed.phone(),
         typed.person());
+  }
+
+  private static String words(EnquiryReader.Draft draft) {
+    return draft.name() + " " + draft.subject() + " " + draft.email();
   }
 
   @Override

@@ -12,6 +12,10 @@ class OpportunityKind {
   RecordKind opportunityKindOfRecord() {
     return new RecordKind("opportunity", "opportunity o JOIN person p ON p.id = o.owner_id", "o.id")
         .called("o.number")
+        .told(
+            "o.title",
+            "(SELECT a.name FROM account a WHERE a.id = o.account_id) || ', ' || CASE o.state WHEN 'open' THEN"
+                + " (SELECT s.name FROM stage s WHERE s.id = o.stage_id) ELSE o.state END")
         .owned()
         .readable(Visibility.OPPORTUNITY_READABLE)
         .editable(Visibility.OPPORTUNITY_EDITABLE)

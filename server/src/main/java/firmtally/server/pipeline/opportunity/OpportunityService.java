@@ -230,9 +230,15 @@ public class OpportunityService {
                 opening.copiedFrom().orElse(null)));
     store.logStage(
         id, clock.instant(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
-    traces.index().add("opportunity", id, number, title + " " + account.name());
+    reindex(id);
     traces.log().note(actor.id(), "opportunity", id, "opportunity created", null, title);
     return id;
+  }
+
+  /** Puts it into the search with its title, account and tags. */
+  void reindex(OpportunityId id) {
+    OpportunityStore.Searched words = store.searched(id);
+    traces.index().put("opportunity", id, words.number(), words.words());
   }
 
   /** Opens another with the same account, contact and lines; it starts at the beginning. */
@@ -294,6 +300,7 @@ public class OpportunityService {
     checkContact(input, before.accountId(), form.contactId());
     input.check();
     traces.log().expectOne(store.update(typed), "opportunity", id, before.version());
+    reindex(id);
     if (!day.equals(before.expectedClose())) {
       store.logClose(id, clock.instant(), actor.id(), before.expectedClose(), day);
     }

@@ -275,4 +275,19 @@ class OpportunityStore {
         .query(OpportunityId.class)
         .list();
   }
+
+  /** What an opportunity is found by. */
+  record Searched(String number, String words) {}
+
+  Searched searched(OpportunityId id) {
+    return sql.sql(
+            """
+            SELECT o.number, o.title || ' ' || a.name || COALESCE((
+              SELECT ' ' || group_concat(t.tag, ' ') FROM opportunity_tag t WHERE t.opportunity_id = o.id), '') AS words
+            FROM opportunity o JOIN account a ON a.id = o.account_id WHERE o.id = :id
+            """)
+        .param("id", id)
+        .query(Searched.class)
+        .single();
+  }
 }

@@ -125,6 +125,7 @@ public class TeamService {
     typed.people().forEach(p -> store.addPerson(id, p.contactId(), p.role()));
     typed.shares().forEach(s -> store.addShare(id, s.personId(), Percent.parse(s.part())));
     note(before, of(id), id, actor);
+    service.reindex(id);
   }
 
   private void check(Input input, TeamForm typed, Opportunity opportunity) {

@@ -25,6 +25,8 @@ public final class RecordKind {
   private String readable = Visibility.MANAGERS;
   private String editable = Visibility.MANAGERS;
   private boolean keepsFiles;
+  private String name = "''";
+  private String detail = "''";
 
   /**
    * A kind whose owner, if it has one, is the person {@code p} of its tables. Unless it says
@@ -62,6 +64,18 @@ public final class RecordKind {
   public RecordKind owned() {
     this.owner = "p.name";
     this.team = "p.team";
+    return this;
+  }
+
+  /**
+   * How it is told apart where it was searched for: its name, and in short where it stands.
+   *
+   * @param name an SQL text of its tables, such as {@code o.title}
+   * @param detail such as the account and the stage
+   */
+  public RecordKind told(String name, String detail) {
+    this.name = name;
+    this.detail = detail;
     return this;
   }
 
@@ -108,6 +122,23 @@ public final class RecordKind {
         + " WHERE "
         + id
         + " = :id";
+  }
+
+  /** Those of some ids, as they are told apart; :ids is a JSON list of them. */
+  String found() {
+    return "SELECT '"
+        + word
+        + "' AS kind, asked.value AS id, "
+        + number
+        + " AS number, "
+        + name
+        + " AS words, "
+        + detail
+        + " AS detail FROM json_each(:ids) asked CROSS JOIN "
+        + from
+        + " WHERE "
+        + id
+        + " = asked.value";
   }
 
   /** Holds where a record of this kind with the id of another table's column may be read. */

@@ -3,7 +3,12 @@ package firmtally.server.platform.search;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.Id;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.apache.commons.text.similarity.JaroWinklerSimilarity;
 import org.springframework.stereotype.Component;
 
 /** The index behind the palette: every record that has a name or number. */
@@ -11,6 +16,11 @@ import org.springframework.stereotype.Component;
 public class SearchIndex {
   /** What nothing matches. */
   public static final String NOTHING = "\"\"";
+
+  private static final JaroWinklerSimilarity SIMILARITY = new JaroWinklerSimilarity();
+
+  /** So alike are words of which one has a slip. */
+  private static final double NEAR = 0.9;
 
   private final Sql sql;
 
@@ -20,7 +30,10 @@ public class SearchIndex {
 
   /** Puts a record in, or puts its new words in place of the old. */
   public void put(String kind, Id id, String number, String words) {
-    sql.sql("DELETE FROM search_index WHERE kind = :kind AND record_id = :id")
+    // By its number first, which is indexed: by kind and id alone every record would be looked at.
+    sql.sql(
+            "DELETE FROM search_index WHERE search_index MATCH :number AND kind = :kind AND record_id = :id")
+        .param("number", "number : \"" + number.replace("\"", "") + "\"")
         .param("kind", kind)
         .param("id", id)
         .update();
@@ -39,15 +52,58 @@ public class SearchIndex {
   }
 
   /**
+   * What to MATCH for what was typed with a slip: each word that no record has is any of the three
+   * nearest that begin with the same letter; nothing where one has no near one.
+   */
+  public String nearly(String text) {
+    String query =
+        words(text)
+            .map(word -> isKnown(word) ? "\"" + word + "\"*" : near(word))
+            .collect(Collectors.joining(" AND "));
+    return query.isEmpty() || query.contains(NOTHING) ? NOTHING : query;
+  }
+
+  private boolean isKnown(String word) {
+    return sql.sql(
+            "SELECT EXISTS (SELECT 1 FROM search_words WHERE term >= :word AND term < :word || char(1114111))")
+        .param("word", word)
+        .query(Boolean.class)
+        .single();
+  }
+
+  private String near(String word) {
+    List<String> terms =
+        sql.sql(
+                """
+                SELECT term FROM search_words
+                WHERE term >= :first AND term < :first || char(1114111) AND length(term) BETWEEN :shortest AND :longest
+                """)
+            .param("first", word.substring(0, 1))
+            .param("shortest", word.length() - 1)
+            .param("longest", word.length() + 1)
+            .query(String.class)
+            .list();
+    String near =
+        terms.stream()
+            .filter(term -> SIMILARITY.apply(word, term) >= NEAR)
+            .sorted(Comparator.comparingDouble(term -> -SIMILARITY.apply(word, term)))
+            .limit(3)
+            .map(term -> "\"" + term + "\"")
+            .collect(Collectors.joining(" OR "));
+    return near.isEmpty() ? NOTHING : "(" + near + ")";
+  }
+
+  private static Stream<String> words(String text) {
+    return Arrays.stream(text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
+        .filter(word -> !word.isEmpty());
+  }
+
+  /**
    * What to MATCH for records in which every word of a text begins a word; without words it is what
    * nothing matches.
    */
   public static String wordsOf(String text) {
-    String query =
-        Arrays.stream(text.split("[^\\p{L}\\p{N}]+"))
-            .filter(word -> !word.isEmpty())
-            .map(word -> "\"" + word + "\"*")
-            .collect(Collectors.joining(" "));
+    String query = words(text).map(word -> "\"" + word + "\"*").collect(Collectors.joining(" "));
     return query.isEmpty() ? NOTHING : query;
   }
 }

@@ -16,6 +16,7 @@ class AgreementKind {
                 + " JOIN person p ON p.id = o.owner_id",
             "g.id")
         .called("g.number")
+        .told("o.title", "(SELECT a.name FROM account a WHERE a.id = o.account_id)")
         .owned()
         .readable(Visibility.OPPORTUNITY_READABLE)
         .editable(Visibility.OPPORTUNITY_EDITABLE);

@@ -14,6 +14,9 @@ class DocumentKinds {
             "document d JOIN opportunity o ON o.id = d.opportunity_id JOIN person p ON p.id = o.owner_id",
             "d.kind = '" + kind.word() + "' AND d.id")
         .called("d.number")
+        .told(
+            "o.title",
+            "(SELECT a.name FROM account a WHERE a.id = o.account_id) || ', ' || d.state")
         .owned()
         .readable(Visibility.OPPORTUNITY_READABLE)
         .editable(Visibility.OPPORTUNITY_EDITABLE);
