@@ -20,7 +20,19 @@ describe('figures as people read them', () => {
     expect(unitPrice(text, digits)).toBe(shown)
   );
 
-  it('leaves minor digits out of lists', () => expect(rounded('-1234.99')).toBe('\u22121\u00a0234'));
+  it.each([
+    ['-1234.99', '\u22121\u00a0235'],
+    ['1234.50', '1\u00a0235'],
+    ['1234.49', '1\u00a0234'],
+    ['-0.50', '\u22121'],
+    ['999.50', '1\u00a0000'],
+    ['420', '420'],
+    ['-0.30', '0'],
+    [null, '–']
+  ])('rounds %s to %s where there is no room for minor digits', (text, shown) =>
+    expect(rounded(text)).toBe(shown)
+  );
+  it('shows what is no day yet as it was typed', () => expect(day('31.')).toBe('31.'));
   it('shows nothing as a dash', () => expect(percent(null)).toBe('–'));
   it('names the year only where it is another', () => {
     isToday('2027-06-01');

@@ -13,9 +13,13 @@ export function figure(text: string | null | undefined): string {
   return (negative ? '−' : '') + grouped + (decimals ? '.' + decimals : '');
 }
 
-/** An amount without its minor digits, for lists where they only get in the way. */
+/** An amount without its minor digits, rounded half away from zero, for lists where they only get in the way. */
 export function rounded(text: string | null | undefined): string {
-  return figure(text ? text.split('.')[0] : text);
+  if (!text) return figure(text);
+  const [whole = '', decimals = ''] = text.split('.');
+  if (!/^[5-9]/.test(decimals)) return figure(whole === '-0' ? '0' : whole);
+  const up = (BigInt(whole.replace('-', '')) + 1n).toString();
+  return figure((whole.startsWith('-') ? '-' : '') + up);
 }
 
 /** A unit price, with at least the minor digits of its currency: "420" as "420.00" in EUR. */
@@ -49,6 +53,8 @@ export function day(iso: string | null | undefined): string {
     return '–';
   }
   const date = new Date(iso.slice(0, 10) + 'T00:00:00Z');
+  // What is still being typed is no day yet, and is shown as it stands.
+  if (Number.isNaN(date.getTime())) return iso;
   const written = `${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
   return date.getUTCFullYear() === thisYear ? written : `${written} ${date.getUTCFullYear()}`;
 }

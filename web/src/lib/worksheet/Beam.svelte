@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Term from '$lib/ui/Term.svelte';
   import { figure, percent, position } from '$lib/ui/format';
   import type { View } from './home';
   /** Margin as a balance beam: the notch is the floor, the pointer the document; it tips as margin nears the floor. */
@@ -18,7 +19,11 @@
 
 <section aria-label="Margin">
   <h2>
-    Margin <button class="how" onclick={() => onWorking('totals.marginPercent')}
+    Margin <Term word="the beam"
+      >The beam shows the margin: it tips as the margin nears the floor. The notch is the floor, the pointer
+      this document. Room is how much more discount can be given before the floor, and before a sign-off is
+      needed.</Term
+    ><button class="how" onclick={() => onWorking('totals.marginPercent')}
       ><b class="figure">{percent(view.totals.marginPercent)}</b></button
     >
   </h2>

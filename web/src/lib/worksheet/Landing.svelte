@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Term from '$lib/ui/Term.svelte';
   import { untrack } from 'svelte';
   import { figure, percent, words } from '$lib/ui/format';
   import type { Editor } from './editor.svelte';
@@ -29,7 +30,12 @@
 
 <section aria-label="Landing" class="landing">
   <div>
-    <h2>Land on</h2>
+    <h2>
+      Land on <Term word="landing"
+        >Type the net total or margin the customer wants: the document discount that gets there is found, with
+        what is left.</Term
+      >
+    </h2>
     <select class="box" aria-label="Land on a total or margin" bind:value={kind}>
       <option value="total">net</option>
       <option value="margin">margin %</option>

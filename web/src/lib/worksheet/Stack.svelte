@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Term from '$lib/ui/Term.svelte';
   import type { Schemas } from '$lib/api/client';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, figure, position, words } from '$lib/ui/format';
@@ -45,7 +46,10 @@
 
 <section aria-label="Credit">
   <h2>
-    Credit <Verdict tone={tone(credit.verdict)}
+    Credit <Term word="the stack"
+      >The stack shows the customer’s credit: what is overdue, outstanding, ordered and asked for here, as
+      weights under the limit line.</Term
+    ><Verdict tone={tone(credit.verdict)}
       >{credit.verdict}{credit.reasons.length ? ': ' + credit.reasons.map(words).join(', ') : ''}</Verdict
     >
   </h2>

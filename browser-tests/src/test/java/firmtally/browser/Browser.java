@@ -72,9 +72,16 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
     driver = new ChromeDriver(service, options());
     // A busy machine is not a fault.
     driver.manage().timeouts().scriptTimeout(Duration.ofMinutes(2));
+    size(1280, 800, false);
+  }
+
+  /** What follows is seen in a window of that size; by thumb, if it is a phone's. */
+  void size(int width, int height, boolean thumb) {
     driver.executeCdpCommand(
         "Emulation.setDeviceMetricsOverride",
-        Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+        Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", thumb));
+    driver.executeCdpCommand(
+        "Emulation.setTouchEmulationEnabled", Map.of("enabled", thumb, "maxTouchPoints", 1));
   }
 
   /**

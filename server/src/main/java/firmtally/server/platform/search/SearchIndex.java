@@ -57,7 +57,7 @@ public class SearchIndex {
    */
   public String nearly(String text) {
     String query =
-        words(text)
+        words(text.toLowerCase(Locale.ROOT))
             .map(word -> isKnown(word) ? "\"" + word + "\"*" : near(word))
             .collect(Collectors.joining(" AND "));
     return query.isEmpty() || query.contains(NOTHING) ? NOTHING : query;
@@ -94,8 +94,7 @@ public class SearchIndex {
   }
 
   private static Stream<String> words(String text) {
-    return Arrays.stream(text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
-        .filter(word -> !word.isEmpty());
+    return Arrays.stream(text.split("[^\\p{L}\\p{N}]+")).filter(word -> !word.isEmpty());
   }
 
   /**

@@ -143,7 +143,7 @@ class DocumentServiceTest {
     assertThatThrownBy(() -> become(draft, 1, QuoteState.SENT, QuoteState.EXPIRED))
         .isInstanceOfSatisfying(
             Conflict.class,
-            told -> assertThat(told).hasMessageContaining("rep changed state in the meantime"));
+            told -> assertThat(told).hasMessageContaining("rep changed state at 08:00"));
     become(sent, 2, QuoteState.SENT, QuoteState.EXPIRED);
   }
 
