@@ -129,7 +129,7 @@ class SheetTest {
     String close = seen.text("/expectedClose");
     place(rep, id, seen.text("/version"), 2, close).is(200);
     assertThat(place(rep, id, seen.text("/version"), 3, close).is(412).text("/detail"))
-        .startsWith("Edda Voss changed stage in the meantime.");
+        .startsWith("Edda Voss changed stage at ");
     Guest other = Guest.signedIn(HOUSE, "nils");
     assertThat(place(other, id, "2", 3, close).is(403).text("/detail"))
         .startsWith("Only Edda Voss, whoever it is shared with, or a manager may change");

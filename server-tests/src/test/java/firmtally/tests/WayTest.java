@@ -135,7 +135,7 @@ class WayTest {
                 second,
                 match(before, "/version"))
             .is(412);
-    assertThat(told.text("/detail")).startsWith("Mara Lind changed title in the meantime.");
+    assertThat(told.text("/detail")).startsWith("Mara Lind changed title at ");
     Map<String, String> now = Map.of("If-Match", "\"" + told.text("/version") + "\"");
     manager.send(HttpMethod.PUT, "/api/opportunities/" + opportunity, second, now).is(204);
     assertThat(rep.get("/api/opportunities/" + opportunity).text("/title")).isEqualTo("Second");
