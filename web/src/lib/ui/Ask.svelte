@@ -35,6 +35,20 @@
     };
   });
 
+  /** Where one begins: the field that took the focus, else the first; the button that closes is no beginning. */
+  function begin(): HTMLElement | null {
+    const sheets = document.querySelectorAll<HTMLElement>('.ask-sheet');
+    const sheet = sheets[sheets.length - 1];
+    const now = document.activeElement as HTMLElement | null;
+    if (now && sheet?.contains(now) && !now.matches('.ask-close')) return now;
+    return (
+      sheet?.querySelector<HTMLElement>('input, select, textarea') ??
+      sheet?.querySelector<HTMLElement>('button.main') ??
+      sheet?.querySelector<HTMLElement>('button') ??
+      null
+    );
+  }
+
   function change(to: boolean) {
     if (!to && guard.dirty) asking = true;
     else open = to;
@@ -51,6 +65,7 @@
   <Dialog
     {open}
     onOpenChange={(e) => change(e.open)}
+    initialFocusEl={begin}
     onInteractOutside={(e) => {
       // A click beside it never loses what was typed.
       if (guard.dirty) e.preventDefault();

@@ -62,7 +62,7 @@ class PhoneTest {
     BROWSER.open(path);
     BROWSER.see("h1");
     BROWSER.see(".page table, .page [role='table'], .page form, .page .leaf, .page article");
-    assertThat(((Number) BROWSER.value("document.documentElement.scrollWidth")).intValue())
+    assertThat(((Number) BROWSER.value("return document.documentElement.scrollWidth")).intValue())
         .isLessThanOrEqualTo(WIDTH);
   }
 
@@ -73,7 +73,7 @@ class PhoneTest {
     String subject =
         (String)
             BROWSER.value(
-                "[...document.querySelectorAll(\""
+                "return [...document.querySelectorAll(\""
                     + row
                     + "\")].find(r => r.textContent.includes('Done…')).dataset.row");
     BROWSER.see("[data-row='" + subject + "'] button").click();
@@ -95,7 +95,7 @@ class PhoneTest {
         "the drawer is closed",
         () ->
             Boolean.FALSE.equals(
-                BROWSER.value("document.querySelector('header').classList.contains('drawn')")));
+                BROWSER.value("return document.querySelector('header').classList.contains('drawn')")));
     BROWSER.see("input[aria-label='Filter']").click();
     BROWSER.type("Greyfen Dairy");
     BROWSER.until(

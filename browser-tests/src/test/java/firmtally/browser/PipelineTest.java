@@ -85,7 +85,7 @@ class PipelineTest {
     BROWSER.type("Lowland Weighing");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText(".head", "lost: Price, to Lowland Weighing");
-    BROWSER.button("Steps 0").click();
+    BROWSER.button("Activities 0").click();
     BROWSER.seeText("[aria-label='Activities']", "Closed: lost.");
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.button("Reopen").click();
@@ -172,7 +172,7 @@ class PipelineTest {
     BROWSER.see("form [aria-label='Postal code']").click();
     BROWSER.type("24111");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("form [role='status']", "The coast");
+    BROWSER.seeText("form [role='status']", "Coast");
     assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 4")).isEmpty();
   }
 }
