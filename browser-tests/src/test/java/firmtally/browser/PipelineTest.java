@@ -90,7 +90,7 @@ class PipelineTest {
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.button("Reopen").click();
     BROWSER.seeText(".facts", "next call");
-    BROWSER.button("Log").click();
+    BROWSER.button("History").click();
     BROWSER.seeText("[aria-label='Changes']", "lost: Price, to Lowland Weighing");
   }
 
