@@ -9,13 +9,13 @@
   import { load } from '$lib/ui/load.svelte';
   /** Opens an account; who may be the same stands beneath while it is typed. */
   const FIELDS = [
-    ['street', 'Street (optional)'],
-    ['postal', 'Postal code (optional)'],
     ['town', 'Town (optional)'],
+    ['postal', 'Postal code (optional)'],
     ['industry', 'Industry (optional)'],
     ['contact', 'Contact (optional)'],
     ['email', 'Email (optional)'],
-    ['phone', 'Phone (optional)']
+    ['phone', 'Phone (optional)'],
+    ['street', 'Street (optional)']
   ] as const;
   const form = new Form({
     values: {
@@ -50,6 +50,7 @@
 
 <form class="form" onsubmit={form.submit}>
   <Entry {form} name="name" label="Name" focus />
+  {#each FIELDS as [name, label] (name)}<Entry {form} {name} {label} />{/each}
   <Pick
     {form}
     name="kind"
@@ -59,7 +60,6 @@
       ['person', 'private person']
     ]}
   />
-  {#each FIELDS as [name, label] (name)}<Entry {form} {name} {label} />{/each}
   {#if rows.length && query.name}<div class="whole"><Alike {rows} /></div>{/if}
   <FormFoot {form} label="Create" />
 </form>

@@ -75,7 +75,7 @@ class BenchTest {
   @Order(2)
   void everyFigureOfTheTallyOpensItsWorking() {
     openWorking("[data-tally='Net']");
-    BROWSER.seeText("[role='dialog']", "Σ final × periods");
+    BROWSER.seeText("[role='dialog']", "Σ line total × periods");
     assertThat(BROWSER.text("[role='dialog'] .result"))
         .contains(BROWSER.text("[data-tally='Net']"));
     close();
@@ -197,7 +197,7 @@ class BenchTest {
   void thePaletteDoesWhatTheScreenOffers() {
     BROWSER.chord(Keys.CONTROL, "k");
     BROWSER.focused("find");
-    BROWSER.type("make a quo");
+    BROWSER.type("create quo");
     BROWSER.seeText("#choices", "Create quote");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Quote Q-");

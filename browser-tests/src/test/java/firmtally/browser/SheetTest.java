@@ -66,7 +66,7 @@ class SheetTest {
             + "\"]').focus(); return Promise.resolve(0)");
     BROWSER.chord(Keys.SHIFT, Keys.ARROW_RIGHT.toString());
     BROWSER.until("it is a month on", () -> column(cellOf(item)).equals(columns.get(3)));
-    BROWSER.seeText(".foot", "Ctrl Z takes it back");
+    BROWSER.seeText(".foot", "Ctrl Z undoes it");
     BROWSER.until(
         "the focus went with it",
         () -> item.equals(BROWSER.value("return document.activeElement.dataset.item")));
@@ -77,7 +77,7 @@ class SheetTest {
     assertThat(BROWSER.text("table.sheet tfoot")).isNotEqualTo(value);
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.chord(Keys.CONTROL, "z");
-    BROWSER.seeText(".foot", "is where it was");
+    BROWSER.seeText(".foot", "is back where it was");
     BROWSER.chord(Keys.CONTROL, "z");
     standsIn(item, before);
     BROWSER.until("all is as before", () -> BROWSER.text("table.sheet tfoot").equals(value));
@@ -114,7 +114,7 @@ class SheetTest {
   @Test
   void aFoldedCellUnfoldsInPlaceAndEnterOpens() {
     openSheet();
-    BROWSER.see("select[aria-label='Whose']").sendKeys("everybody");
+    BROWSER.see("select[aria-label='Owner']").sendKeys("everybody");
     BROWSER.see("td .plain[aria-expanded='false']");
     int bars = BROWSER.texts("table.sheet [data-item]").size();
     BROWSER.see("td .plain[aria-expanded='false']").click();
