@@ -132,7 +132,7 @@ class BenchTest {
     tally("incomplete");
     assertThat(BROWSER.text("[data-tally='Net']")).isEqualTo("–");
     assertThat(BROWSER.violations()).isEmpty();
-    BROWSER.button("Incomplete: 1 place to mend").click();
+    BROWSER.button("Incomplete: 1 entry to correct").click();
     go(0, "discount");
     BROWSER.press("7", Keys.ENTER);
     tally("current");
@@ -150,9 +150,9 @@ class BenchTest {
     BROWSER.focused("list");
     tally("incomplete");
     BROWSER.press("100", Keys.ENTER);
-    BROWSER.button("Incomplete: 1 place to mend").click();
+    BROWSER.button("Incomplete: 1 entry to correct").click();
     BROWSER.focused("this-unitCost");
-    BROWSER.seeText("section.this", "Say what one costs");
+    BROWSER.seeText("section.this", "Enter the unit cost");
     BROWSER.press("60", Keys.TAB);
     tally("current");
     BROWSER.seeText("table.lines", "40.00 %");
