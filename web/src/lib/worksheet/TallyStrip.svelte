@@ -75,7 +75,7 @@
   >
   {#if incomplete}<span
       ><button class="plain bad" onclick={onMend}
-        >Incomplete: {incomplete === 1 ? '1 entry' : `${incomplete} places`} to correct</button
+        >Incomplete: {incomplete === 1 ? '1 entry' : `${incomplete} entries`} to correct</button
       ></span
     >{:else}<span class="quiet">{stale ? 'not current' : currency}</span>{/if}
 </footer>

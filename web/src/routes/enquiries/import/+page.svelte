@@ -165,7 +165,7 @@
           {/if}
           <p class="acts">
             <button class="act main" disabled={takes <= 0 || (job.bad > 0 && !leaveOutBad)} onclick={take}
-              >Add enquiry {takes}, all at once</button
+              >Import {takes} {takes === 1 ? 'enquiry' : 'enquiries'}</button
             >
           </p>
           {#if job.problems.length > 0}

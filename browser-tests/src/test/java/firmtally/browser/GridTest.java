@@ -119,7 +119,7 @@ class GridTest {
             .collect(Collectors.joining("\n"));
     paste(rows, 200);
     BROWSER.seeText(".said", "Not in the catalogue, added as free-text lines: XY-7, XY-57");
-    BROWSER.seeText(".strip", "Incomplete: 4 places to mend");
+    BROWSER.seeText(".strip", "Incomplete: 4 entries to correct");
     assertThat(cell(8, "discount")).isEqualTo("5");
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.chord(List.of(Keys.CONTROL), Keys.HOME);
@@ -226,7 +226,7 @@ class GridTest {
     BROWSER.seeText("[aria-label='Lines of both']", "quantity −");
     BROWSER.seeText("[aria-label='Totals of both']", before);
     assertThat(BROWSER.violations()).isEmpty();
-    BROWSER.button("Take “As asked”").click();
+    BROWSER.button("Use “As asked”").click();
     BROWSER.seeText("[data-tally='Net']", before);
     BROWSER.chord(Keys.CONTROL, "z");
     BROWSER.until("undone", () -> !BROWSER.text("[data-tally='Net']").equals(before));

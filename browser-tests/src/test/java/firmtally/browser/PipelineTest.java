@@ -112,11 +112,11 @@ class PipelineTest {
     assertThat(BROWSER.texts("table[aria-label='Problem'] tbody tr"))
         .hasSize(2)
         .allMatch(row -> row.startsWith("3 "));
-    assertThat(BROWSER.button("Add enquiry 1, all at once").isEnabled()).isFalse();
+    assertThat(BROWSER.button("Import 1 enquiry").isEnabled()).isFalse();
     assertThat(BROWSER.violations()).isEmpty();
     BROWSER.see("section label input[type='checkbox']").click();
-    BROWSER.until("may be taken", () -> BROWSER.button("Add enquiry 1, all at once").isEnabled());
-    BROWSER.button("Add enquiry 1, all at once").click();
+    BROWSER.until("may be taken", () -> BROWSER.button("Import 1 enquiry").isEnabled());
+    BROWSER.button("Import 1 enquiry").click();
     BROWSER.seeText(".page", "1 enquiry was imported.");
     BROWSER.open("/enquiries");
     BROWSER.seeText("table[aria-label='Enquiries']", "Osier Farm");
