@@ -85,8 +85,8 @@
   async function enter() {
     const choice = chosen;
     const number = asked;
-    for (let n = 0; n < 200 && answered !== asked; n++) await new Promise((done) => setTimeout(done, 10));
-    if (number === asked) take(choice);
+    for (let n = 0; n < 2000 && answered !== asked; n++) await new Promise((done) => setTimeout(done, 10));
+    if (number === asked && answered === asked) take(choice);
   }
 
   function keys(event: KeyboardEvent) {
