@@ -41,7 +41,7 @@
           }
         })
       ),
-    done: (made) => goto('/opportunities/' + made.opportunityId)
+    done: (made) => goto(`/opportunities/${made.opportunityId}`, { state: { fresh: true } })
   });
   const join = $derived(form.values.accountId);
   const found = load(

@@ -69,23 +69,15 @@ export class Form<V extends object, A = unknown> {
     this.#remember();
   }
 
-  /** Keeps what is typed, a moment after it was. */
+  /** Keeps what is typed as it is typed: nothing is left to do when the form goes, by whichever way. */
   #remember() {
     const kept = this.#kept;
     if (!kept) return;
     $effect(() => {
-      const draft = this.#draft();
-      const timer = setTimeout(() => (same(draft.values, draft.base) ? kept.drop() : kept.keep(draft)), 300);
-      return () => {
-        clearTimeout(timer);
-        // A dialog that is closed at once forgets nothing either.
-        if (this.dirty) kept.keep(this.#draft());
-      };
+      const draft = { values: copy(this.values), base: this.#base, version: this.#version };
+      if (same(draft.values, draft.base)) kept.drop();
+      else kept.keep(draft);
     });
-  }
-
-  #draft(): Draft<V> {
-    return { values: copy(this.values), base: this.#base, version: this.#version };
   }
 
   get dirty(): boolean {

@@ -121,6 +121,21 @@ describe('what was typed and not saved', () => {
     expect(screen.getByLabelText('Town')).toHaveValue('Saltmere');
   });
 
+  it('is forgotten as well where the form goes the moment it is saved', async () => {
+    const asked = {
+      values: REED,
+      draft: 'account 1',
+      send: () => Promise.resolve(),
+      done: () => first.unmount()
+    };
+    const first = within(FormBench, { asked });
+    await typed('Town', 'Oxbarrow');
+    await save();
+    await waitFor(() => expect(screen.queryByLabelText('Town')).toBeNull());
+    shown({ draft: 'account 1' });
+    expect(screen.getByLabelText('Town')).toHaveValue('Saltmere');
+  });
+
   it('is not kept for a form without a name, as for a password', async () => {
     const first = shown();
     await typed('Town', 'Oxbarrow');

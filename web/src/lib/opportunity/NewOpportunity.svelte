@@ -44,7 +44,7 @@
         })
       );
     },
-    done: (made) => goto(`/opportunities/${made.id}?lines`)
+    done: (made) => goto(`/opportunities/${made.id}`, { state: { fresh: true } })
   });
   form.labels['accountId'] = 'Account';
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { page } from '$app/state';
   import { session } from '$lib/shell/session.svelte';
   import TemplateForm from '$lib/catalogue/TemplateForm.svelte';
   import Ask from '$lib/ui/Ask.svelte';
@@ -45,6 +46,10 @@
   const grid = new Grid(editor, () => locked);
   onMount(() => {
     editor.restore();
+    if (page.state.fresh && !locked) {
+      grid.go(grid.openRow, 'code');
+      grid.onLand();
+    }
     return () => editor.close();
   });
 

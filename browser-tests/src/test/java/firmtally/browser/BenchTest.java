@@ -26,6 +26,9 @@ class BenchTest {
     BROWSER.type("Bench by hand");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Bench by hand");
+    BROWSER.until(
+        "the focus is where the first line is typed",
+        () -> "code".equals(BROWSER.value("return document.activeElement.dataset.column")));
     opportunity = BROWSER.path();
   }
 

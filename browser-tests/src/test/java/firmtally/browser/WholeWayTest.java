@@ -196,7 +196,7 @@ class WholeWayTest {
     BROWSER.seeText(".head", "sent");
     assertThat(BROWSER.texts("[name='pick']")).isEmpty();
     BROWSER.open("/outbox");
-    BROWSER.seeText("article", "Enclosed: Q-1001.pdf");
+    BROWSER.seeText("article", "Attachments: Q-1001.pdf");
     BROWSER.seeText("article", "Dear Tobias Alder,");
     clean("outbox");
   }
