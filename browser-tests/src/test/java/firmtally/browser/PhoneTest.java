@@ -95,7 +95,8 @@ class PhoneTest {
         "the drawer is closed",
         () ->
             Boolean.FALSE.equals(
-                BROWSER.value("return document.querySelector('header').classList.contains('drawn')")));
+                BROWSER.value(
+                    "return document.querySelector('header').classList.contains('drawn')")));
     BROWSER.see("input[aria-label='Filter']").click();
     BROWSER.type("Greyfen Dairy");
     BROWSER.until(

@@ -33,7 +33,8 @@ class PasteService {
           Column.QUANTITY, Set.of("quantity", "qty", "pieces", "count", "number"),
           Column.PRICE, Set.of("price", "unit price", "own price", "net price"),
           Column.DISCOUNT, Set.of("discount", "discount %", "discount percent", "less"),
-          Column.WANTED, Set.of("wanted", "wanted on", "date", "requested", "requested on", "delivery date"));
+          Column.WANTED,
+              Set.of("wanted", "wanted on", "date", "requested", "requested on", "delivery date"));
   private final ProductService catalogue;
 
   PasteService(ProductService catalogue) {
