@@ -151,7 +151,9 @@ describe('a dialog with a form', () => {
     within(DialogBench, { asked });
     const button = screen.getByRole('button', { name: 'Open' });
     await userEvent.click(button);
-    await screen.findByRole('dialog');
+    const dialog = await screen.findByRole('dialog');
+    // It hears the keys from when it has the focus.
+    await waitFor(() => expect(dialog).toContainElement(document.activeElement as HTMLElement));
     return button;
   }
 
