@@ -201,7 +201,7 @@ class GridTest {
         "kept in the browser",
         () -> Boolean.TRUE.equals(BROWSER.value("return localStorage.length > 0")));
     BROWSER.open(BROWSER.path());
-    BROWSER.seeText(".news", "not saved are back");
+    BROWSER.seeText(".news", "unsaved lines are restored");
     assertThat(codes()).containsExactly("BS-3", "BS-15");
     BROWSER.chord(Keys.CONTROL, "s");
     BROWSER.seeText(".keep", "Saved");
