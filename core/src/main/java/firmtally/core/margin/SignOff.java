@@ -55,6 +55,14 @@ public record SignOff(Optional<String> role, List<Reason> reasons) {
         reasons.stream().map(Reason::role).max(Comparator.comparingInt(policy::rank)), reasons);
   }
 
+  /** Σ cost × periods of the counted gifts. */
+  static Money giftCost(Tally tally) {
+    return tally.lines().stream()
+        .filter(line -> line.line().counted() && line.line().gift())
+        .map(line -> line.cost().multipliedBy(line.line().periods()))
+        .reduce(Money.zero(tally.worksheet().currency()), Money::plus);
+  }
+
   private record Judge(Tally tally, SignOffPolicy policy) {
     List<Reason> reasons() {
       List<Reason> all = new ArrayList<>();
@@ -104,11 +112,7 @@ public record SignOff(Optional<String> role, List<Reason> reasons) {
     }
 
     private Optional<Reason> giftCost() {
-      Money cost =
-          tally.lines().stream()
-              .filter(line -> line.line().counted() && line.line().gift())
-              .map(line -> line.cost().multipliedBy(line.line().periods()))
-              .reduce(Money.zero(tally.worksheet().currency()), Money::plus);
+      Money cost = SignOff.giftCost(tally);
       return policy
           .giftCost()
           .filter(limit -> cost.isGreaterThan(limit.amount()))

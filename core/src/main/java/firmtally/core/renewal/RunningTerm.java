@@ -44,14 +44,14 @@ public record RunningTerm(
   public record PlanLine(String id, Quantity quantity, UnitPrice unitNet, int everyMonths) {
     public PlanLine {
       quantity.positive();
-      check("everyMonths", everyMonths, 1);
+      checkMonths("everyMonths", everyMonths, 1);
     }
   }
 
   public RunningTerm {
     lines = List.copyOf(lines);
-    check("termMonths", termMonths, 1);
-    check("noticeMonths", noticeMonths, 0);
+    checkMonths("termMonths", termMonths, 1);
+    checkMonths("noticeMonths", noticeMonths, 0);
     uplift.within("upliftPercent", LEAST_UPLIFT, MOST_UPLIFT);
     Set<String> seen = new HashSet<>();
     for (PlanLine line : lines) {
@@ -65,7 +65,7 @@ public record RunningTerm(
     }
   }
 
-  private static void check(String name, int months, int least) {
+  static void checkMonths(String name, int months, int least) {
     if (months < least || months > MOST_MONTHS) {
       throw new IllegalArgumentException(
           name + " " + months + " is outside [" + least + ", " + MOST_MONTHS + "]");

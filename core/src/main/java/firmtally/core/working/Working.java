@@ -92,6 +92,18 @@ public record Working(
       return rounded(dividend, divisor, decimals, RoundingMode.HALF_UP, "half up");
     }
 
+    /**
+     * A quotient, rounded half up to the minor unit, from which the figure comes by the rest of the
+     * formula: a share up to here less the shares before.
+     */
+    public Working halfUpThen(
+        BigDecimal dividend, BigDecimal divisor, CurrencyUnit currency, BigDecimal figure) {
+      return finish(
+          Optional.of(text(dividend, divisor)),
+          Optional.of(rule("half up", currency.getDecimalPlaces())),
+          Optional.of(figure.toPlainString()));
+    }
+
     /** An amount less a quotient that is rounded up to the minor unit. */
     public Working lessUp(Money from, BigDecimal dividend, BigDecimal divisor) {
       int decimals = from.getCurrencyUnit().getDecimalPlaces();

@@ -2,10 +2,9 @@ package firmtally.core.worksheet;
 
 import firmtally.core.money.Percent;
 import firmtally.core.money.Rounding;
+import firmtally.core.money.TaxedSum;
 import java.math.BigDecimal;
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
@@ -21,7 +20,6 @@ final class Sums {
   private BigDecimal contract = BigDecimal.ZERO;
   private BigDecimal cost = BigDecimal.ZERO;
   private BigDecimal oneOff = BigDecimal.ZERO;
-  private BigDecimal net = BigDecimal.ZERO;
   private final Map<Percent, BigDecimal> taxBases = new HashMap<>();
   private final Map<Integer, BigDecimal> byEvery = new TreeMap<>();
 
@@ -46,7 +44,6 @@ final class Sums {
       contract = contract.add(paid);
       cost = cost.add(costs);
     }
-    net = net.add(paid);
     taxBases.merge(line.item().tax(), paid, BigDecimal::add);
   }
 
@@ -73,16 +70,9 @@ final class Sums {
     return Rounding.sumOfQuotients(currency, dividends);
   }
 
-  FirstInvoice firstInvoice() {
-    List<FirstInvoice.TaxLine> taxes = new ArrayList<>();
-    Money tax = Money.zero(currency);
-    for (Map.Entry<Percent, BigDecimal> entry : new TreeMap<>(taxBases).entrySet()) {
-      Money base = money(entry.getValue());
-      Money of = Rounding.percentOf(base, entry.getKey());
-      taxes.add(new FirstInvoice.TaxLine(entry.getKey(), base, of));
-      tax = tax.plus(of);
-    }
-    return new FirstInvoice(money(net), List.copyOf(taxes), tax, money(net).plus(tax));
+  /** What is invoiced first: the one-off lines and one charge of each recurring line. */
+  TaxedSum firstInvoice() {
+    return TaxedSum.of(currency, taxBases);
   }
 
   private Money money(BigDecimal amount) {

@@ -2,12 +2,14 @@ package firmtally.core.worksheet;
 
 import firmtally.core.money.Percent;
 import firmtally.core.money.Rounding;
+import firmtally.core.money.TaxedSum;
 import firmtally.core.money.Texts;
 import firmtally.core.pricing.Item;
 import firmtally.core.pricing.PriceRule;
 import firmtally.core.pricing.PriceWorking;
 import firmtally.core.working.Input;
 import firmtally.core.working.Step;
+import firmtally.core.working.TaxWorkings;
 import firmtally.core.working.Working;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -350,11 +352,11 @@ final class TallyWorkings {
   }
 
   private void firstInvoice() {
-    FirstInvoice invoice = tally.totals().firstInvoice();
+    TaxedSum invoice = tally.totals().firstInvoice();
     String at = "totals.firstInvoice.";
     addSum(at + "net", "Σ final, one charge of each plan", COUNTED, LineTally::finalAmount, false);
     for (int i = 0; i < invoice.taxes().size(); i++) {
-      FirstInvoice.TaxLine tax = invoice.taxes().get(i);
+      TaxedSum.TaxLine tax = invoice.taxes().get(i);
       String of = at + "taxes[" + i + "].";
       addSum(
           of + "base",
@@ -362,28 +364,8 @@ final class TallyWorkings {
           COUNTED.and(line -> line.line().item().tax().equals(tax.percent())),
           LineTally::finalAmount,
           false);
-      add(
-          Working.of(
-                  of + "tax",
-                  "base × percent/100",
-                  Input.of("base", tax.base()),
-                  Input.of("percent", tax.percent()))
-              .halfUp(tax.base().getAmount().multiply(tax.percent().fraction()), currency));
     }
-    Money taxes = Money.zero(currency);
-    Working.Draft tax = Working.of(at + "tax", "Σ tax");
-    for (FirstInvoice.TaxLine line : invoice.taxes()) {
-      taxes = taxes.plus(line.tax());
-      tax.step(Step.of(line.percent() + " %", "counts", Input.of("tax", line.tax())));
-    }
-    add(tax.exactly(taxes));
-    add(
-        Working.of(
-                at + "total",
-                "net + tax",
-                Input.of("net", invoice.net()),
-                Input.of("tax", invoice.tax()))
-            .exactly(invoice.net().plus(invoice.tax())));
+    workings.addAll(TaxWorkings.of(at, invoice));
   }
 
   private Money sum(List<LineTally> lines, Function<LineTally, Money> part) {

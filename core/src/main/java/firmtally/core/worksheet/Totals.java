@@ -1,6 +1,7 @@
 package firmtally.core.worksheet;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.TaxedSum;
 import java.util.Optional;
 import org.joda.money.Money;
 
@@ -13,6 +14,7 @@ import org.joda.money.Money;
  * @param recurringMonthly what recurs, by the month: the sum is exact and rounded once
  * @param recurringYearly the same by the year
  * @param weighted contract × probability, half up to the minor unit
+ * @param firstInvoice the one-off lines and one charge of each recurring line
  */
 public record Totals(
     Money list,
@@ -22,7 +24,7 @@ public record Totals(
     Money recurringMonthly,
     Money recurringYearly,
     Optional<Money> weighted,
-    FirstInvoice firstInvoice) {
+    TaxedSum firstInvoice) {
   /** {@code list − contract}. */
   public Money given() {
     return list.minus(contract);

@@ -9,6 +9,7 @@ import firmtally.core.margin.MarginCheck;
 import firmtally.core.margin.Room;
 import firmtally.core.margin.SignOff;
 import firmtally.core.money.Percent;
+import firmtally.core.money.TaxedSum;
 import firmtally.core.money.Texts;
 import firmtally.core.ordering.Variance;
 import firmtally.core.ordering.VarianceLine;
@@ -22,7 +23,6 @@ import firmtally.core.renewal.NextTerm;
 import firmtally.core.renewal.RecurringBridge;
 import firmtally.core.renewal.RecurringStream;
 import firmtally.core.renewal.RunningTerm;
-import firmtally.core.worksheet.FirstInvoice;
 import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Totals;
 import java.math.BigDecimal;
@@ -130,7 +130,7 @@ class OwnTypesTest {
             invoice.list(
                 "taxes",
                 t ->
-                    new FirstInvoice.TaxLine(
+                    new TaxedSum.TaxLine(
                         t.at("percent").percent(), t.at("base").money(), t.at("tax").money())));
   }
 

@@ -12,6 +12,7 @@ import firmtally.core.margin.SignOffPolicy;
 import firmtally.core.margin.Target;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Rounding;
+import firmtally.core.money.TaxedSum;
 import firmtally.core.pricing.Item;
 import firmtally.core.pricing.PricePolicy;
 import firmtally.core.pricing.Scope;
@@ -78,8 +79,8 @@ class WorksheetLawsTest {
     assertThat(sum(counted.stream().map(l -> over(l, l.cost())), sheet)).isEqualTo(totals.cost());
     assertThat(totals.contract().plus(totals.given())).isEqualTo(totals.list());
     assertThat(totals.margin().plus(totals.cost())).isEqualTo(totals.contract());
-    FirstInvoice invoice = totals.firstInvoice();
-    assertThat(sum(invoice.taxes().stream().map(FirstInvoice.TaxLine::base), sheet))
+    TaxedSum invoice = totals.firstInvoice();
+    assertThat(sum(invoice.taxes().stream().map(TaxedSum.TaxLine::base), sheet))
         .isEqualTo(invoice.net())
         .isEqualTo(sum(counted.stream().map(LineTally::finalAmount), sheet));
     assertThat(invoice.net().plus(invoice.tax())).isEqualTo(invoice.total());

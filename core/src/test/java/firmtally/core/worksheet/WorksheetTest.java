@@ -11,6 +11,7 @@ import firmtally.core.margin.Target;
 import firmtally.core.money.Currencies;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
+import firmtally.core.money.TaxedSum;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.pricing.Item;
 import firmtally.core.pricing.PricePolicy;
@@ -87,7 +88,7 @@ class WorksheetTest {
     assertThat(totals.contract().minus(totals.cost())).isEqualTo(totals.margin());
     Money bases =
         totals.firstInvoice().taxes().stream()
-            .map(FirstInvoice.TaxLine::base)
+            .map(TaxedSum.TaxLine::base)
             .reduce(Money.zero(EUR), Money::plus);
     assertThat(bases).isEqualTo(totals.firstInvoice().net());
     tally

@@ -239,6 +239,28 @@ public final class Fields {
             });
   }
 
+  /** A list of texts that are not empty; one that is not in order is empty here. */
+  public Optional<List<Optional<String>>> texts(String name) {
+    return field(name)
+        .flatMap(
+            json -> {
+              if (!(json instanceof Json.Arr list)) {
+                return wrong(name, json, "a list");
+              }
+              List<Optional<String>> texts = new ArrayList<>();
+              for (int i = 0; i < list.items().size(); i++) {
+                texts.add(item(name + "[" + i + "]", list.items().get(i)));
+              }
+              return Optional.of(texts);
+            });
+  }
+
+  private Optional<String> item(String name, Json json) {
+    return json instanceof Json.Text text && !text.value().isEmpty()
+        ? Optional.of(text.value())
+        : wrong(name, json, "a text that is not empty");
+  }
+
   /** Notes a missing field as a problem; to be called for the fields that must stand there. */
   public Fields require(String... names) {
     for (String name : names) {

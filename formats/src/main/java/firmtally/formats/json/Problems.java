@@ -32,6 +32,13 @@ public final class Problems {
     return found.isEmpty();
   }
 
+  /** Whether there is one at a path or anywhere below it. */
+  public boolean isAnyAt(String path) {
+    return found.stream()
+        .map(Problem::at)
+        .anyMatch(at -> at.equals(path) || at.startsWith(path + ".") || at.startsWith(path + "["));
+  }
+
   /** All so far, in the order in which they were found. */
   public List<Problem> list() {
     return List.copyOf(found);

@@ -22,9 +22,15 @@ final class PolicyReader {
       Optional<String> role) {}
 
   private final Question question;
+  private Optional<Set<String>> roles = Optional.empty();
 
   PolicyReader(Question question) {
     this.question = question;
+  }
+
+  /** The roles of the levels, once they were read and when all of them could be. */
+  Optional<Set<String>> roles() {
+    return roles;
   }
 
   Optional<SignOffPolicy> read(Fields policy) {
@@ -41,14 +47,14 @@ final class PolicyReader {
     levels.ifPresent(
         list -> {
           checkLevels(policy, list);
-          rolesOf(list)
-              .ifPresent(
-                  roles -> {
-                    asRole.ifPresent(role -> checkRole(policy, "asRole", role, roles));
-                    checkRoles(floors, roles);
-                    checkRoles(over, roles);
-                    checkRoles(List.of(floor, gift), roles);
-                  });
+          roles = rolesOf(list);
+          roles.ifPresent(
+              known -> {
+                asRole.ifPresent(role -> checkRole(policy, "asRole", role, known));
+                checkRoles(floors, known);
+                checkRoles(over, known);
+                checkRoles(List.of(floor, gift), known);
+              });
         });
     if (!question.problems().isEmpty()) {
       return Optional.empty();

@@ -27,10 +27,20 @@ final class Question {
   private final Problems problems;
   private CurrencyUnit currency = UNJUDGED;
 
-  Question(Fields fields, Problems problems) {
+  private Question(Fields fields, Problems problems) {
     this.fields = fields;
     this.problems = problems;
+  }
+
+  /** A whole document, which names its format. */
+  static Question document(Fields fields, Problems problems) {
     fields.text("format");
+    return new Question(fields, problems);
+  }
+
+  /** A part of a document that is a question of its own, with its own currency. */
+  static Question part(Fields fields, Problems problems) {
+    return new Question(fields, problems);
   }
 
   Fields fields() {
@@ -43,6 +53,11 @@ final class Question {
 
   CurrencyUnit currency() {
     return currency;
+  }
+
+  /** The currency, when it could be read. */
+  Optional<CurrencyUnit> knownCurrency() {
+    return Optional.of(currency).filter(unit -> unit != UNJUDGED);
   }
 
   void readCurrency() {
@@ -90,6 +105,18 @@ final class Question {
     return Money.of(currency, plain);
   }
 
+  /** An amount above 0. */
+  Optional<Money> amountAboveZero(Fields from, String name) {
+    return from.decimal(
+        name,
+        number -> {
+          if (number.signum() <= 0) {
+            throw new IllegalArgumentException(name + " " + number + " is not above 0");
+          }
+          return money(name, number);
+        });
+  }
+
   /** A percent from 0 to 100. */
   static Optional<Percent> percent(Fields from, String name) {
     return percent(from, name, Percent.ZERO, Percent.HUNDRED);
@@ -110,6 +137,11 @@ final class Question {
           }
           return percent;
         });
+  }
+
+  /** Whether every item of a list, and its name, could be read: else nobody knows what is none. */
+  static <T> boolean allNamed(List<Optional<T>> items, Function<T, Optional<String>> name) {
+    return items.stream().allMatch(item -> item.flatMap(name).isPresent());
   }
 
   /** A problem at the later one's field wherever a value stands twice. */

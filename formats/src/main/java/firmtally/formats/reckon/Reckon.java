@@ -23,16 +23,27 @@ import java.util.function.Function;
  */
 public final class Reckon {
   private static final Map<String, Function<Question, Optional<Reply>>> KINDS =
-      Map.of(
-          "firm-tally/worksheet/1", Reckon::worksheet,
-          "firm-tally/credit/1", q -> new CreditDocument(q).reply(),
-          "firm-tally/odds/1", q -> new OddsDocument(q).reply(),
-          "firm-tally/outlook/1", q -> new OutlookDocument(q).reply(),
-          "firm-tally/renewals/1", q -> new RenewalsDocument(q).reply(),
-          "firm-tally/bridge/1", q -> new BridgeDocument(q).reply(),
-          "firm-tally/variance/1", q -> new VarianceDocument(q).reply());
+      Map.ofEntries(
+          kind("worksheet", Reckon::worksheet),
+          kind("credit", q -> new CreditDocument(q).reply()),
+          kind("odds", q -> new OddsDocument(q).reply()),
+          kind("outlook", q -> new OutlookDocument(q).reply()),
+          kind("renewals", q -> new RenewalsDocument(q).reply()),
+          kind("bridge", q -> new BridgeDocument(q).reply()),
+          kind("variance", q -> new VarianceDocument(q).reply()),
+          kind("invoicing", q -> new InvoicingDocument(q).reply()),
+          kind("charges", q -> new ChargesDocument(q).reply()),
+          kind("settlement", q -> new SettlementDocument(q).reply()),
+          kind("funnel", q -> new FunnelDocument(q).reply()),
+          kind("approval", q -> new ApprovalDocument(q).reply()),
+          kind("movement", q -> new MovementDocument(q).reply()));
 
   private Reckon() {}
+
+  private static Map.Entry<String, Function<Question, Optional<Reply>>> kind(
+      String word, Function<Question, Optional<Reply>> answer) {
+    return Map.entry("firm-tally/" + word + "/1", answer);
+  }
 
   /**
    * What a document is answered with.
@@ -94,12 +105,12 @@ public final class Reckon {
       problems.add("format", "format is none of " + KINDS.keySet().stream().sorted().toList());
       return Optional.empty();
     }
-    Question question = new Question(Fields.of(document, problems), problems);
+    Question question = Question.document(Fields.of(document, problems), problems);
     return KINDS.get(((Json.Text) format).value()).apply(question);
   }
 
   private static Optional<Reply> worksheet(Question question) {
-    Optional<WorksheetQuestion> asked = new WorksheetReader(question).read();
+    Optional<WorksheetQuestion> asked = WorksheetReader.of(question).read();
     try {
       return asked.map(
           q -> {

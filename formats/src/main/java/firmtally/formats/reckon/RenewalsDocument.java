@@ -79,12 +79,7 @@ final class RenewalsDocument {
     List<Optional<LineDraft>> lines =
         agreement.list("lines", RenewalsDocument::line).orElse(List.of());
     Question.unique(lines, "id", LineDraft::id, LineDraft::fields);
-    lines.stream()
-        .flatMap(Optional::stream)
-        .filter(line -> !Plans.isMultiple(term, line.everyMonths()))
-        .forEach(
-            line ->
-                line.fields().refuse("everyMonths", "termMonths is not a multiple of everyMonths"));
+    Plans.checkMultiples(term, lines, LineDraft::everyMonths, LineDraft::fields);
     if (!question.problems().isEmpty()) {
       return Optional.empty();
     }

@@ -8,9 +8,9 @@ import firmtally.core.margin.Room;
 import firmtally.core.margin.SignOff;
 import firmtally.core.money.Texts;
 import firmtally.core.pricing.PriceRule;
-import firmtally.core.worksheet.FirstInvoice;
 import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Totals;
+import java.util.LinkedHashMap;
 import java.util.Map;
 
 /**
@@ -63,23 +63,7 @@ public final class WorksheetAnswer {
         "recurringMonthly", text(totals.recurringMonthly()),
         "recurringYearly", text(totals.recurringYearly()),
         "weighted", totals.weighted().map(Values::text).orElse(null),
-        "firstInvoice", firstInvoice(totals.firstInvoice()));
-  }
-
-  private static Map<String, Object> firstInvoice(FirstInvoice invoice) {
-    return Values.map(
-        "net", text(invoice.net()),
-        "taxes",
-            invoice.taxes().stream()
-                .map(
-                    tax ->
-                        Values.map(
-                            "percent", tax.percent().toString(),
-                            "base", text(tax.base()),
-                            "tax", text(tax.tax())))
-                .toList(),
-        "tax", text(invoice.tax()),
-        "total", text(invoice.total()));
+        "firstInvoice", Values.taxed(new LinkedHashMap<>(), totals.firstInvoice()));
   }
 
   private static Map<String, Object> signOff(SignOff signOff) {

@@ -65,8 +65,8 @@ public final class WorksheetDocument {
   public static WorksheetQuestion read(String document) {
     Problems problems = new Problems();
     Json json = JsonReader.read(document.getBytes(StandardCharsets.UTF_8));
-    Question question = new Question(Fields.of((Json.Obj) json, problems), problems);
-    return new WorksheetReader(question)
+    Question question = Question.document(Fields.of((Json.Obj) json, problems), problems);
+    return WorksheetReader.of(question)
         .read()
         .orElseThrow(() -> new IllegalArgumentException("document: " + problems.list()));
   }

@@ -13,16 +13,31 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.joda.money.Money;
 
 /** Reads {@code firm-tally/worksheet/1}. */
 final class WorksheetReader {
   private final Question question;
   private final Fields fields;
+  private final boolean mayAim;
+  private final PolicyReader policyReader;
 
-  WorksheetReader(Question question) {
+  private WorksheetReader(Question question, boolean mayAim) {
     this.question = question;
     this.fields = question.fields();
+    this.mayAim = mayAim;
+    this.policyReader = new PolicyReader(question);
+  }
+
+  /** Of a question that may aim at a target. */
+  static WorksheetReader of(Question question) {
+    return new WorksheetReader(question, true);
+  }
+
+  /** Of a worksheet alone, for which a target is an unknown field. */
+  static WorksheetReader withoutTarget(Question question) {
+    return new WorksheetReader(question, false);
   }
 
   /** Empty when there is any problem. */
@@ -40,8 +55,8 @@ final class WorksheetReader {
     List<Optional<LineReader.Draft>> lines =
         fields.list("lines", LineReader::read).orElse(List.of());
     Optional<DocumentDiscount> discount = fields.object("documentDiscount", this::discount);
-    Optional<SignOffPolicy> policy = fields.object("policy", new PolicyReader(question)::read);
-    Optional<Target> target = fields.object("target", this::target);
+    Optional<SignOffPolicy> policy = fields.object("policy", policyReader::read);
+    Optional<Target> target = mayAim ? fields.object("target", this::target) : Optional.empty();
     fields.done();
 
     checkReferences(products, rules, lines);
@@ -63,6 +78,11 @@ final class WorksheetReader {
             discount,
             probability);
     return Optional.of(new WorksheetQuestion(worksheet, policy, target));
+  }
+
+  /** The roles of its policy, once it was read and when all of them could be. */
+  Optional<Set<String>> roles() {
+    return policyReader.roles();
   }
 
   private void checkReferences(
@@ -99,7 +119,7 @@ final class WorksheetReader {
 
   private Optional<DocumentDiscount> discount(Fields discount) {
     discount.exactlyOne("percent", "amount");
-    if (discount.has("percent") && fields.has("target")) {
+    if (mayAim && discount.has("percent") && fields.has("target")) {
       fields.refuse("target", "a target and a documentDiscount.percent exclude each other");
     }
     Optional<DocumentDiscount> percent =

@@ -46,6 +46,6 @@ class WorksheetDocumentTest {
         GoldenTest.class.getResourceAsStream("/golden/" + name + ".in.json").readAllBytes();
     Problems problems = new Problems();
     Fields fields = Fields.of((Json.Obj) JsonReader.read(bytes), problems);
-    return new WorksheetReader(new Question(fields, problems)).read().orElseThrow();
+    return WorksheetReader.of(Question.document(fields, problems)).read().orElseThrow();
   }
 }
