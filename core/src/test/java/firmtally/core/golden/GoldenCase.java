@@ -60,6 +60,11 @@ record GoldenCase(JsonNode node, CurrencyUnit currency) {
     return new GoldenCase(node.path(field), currency);
   }
 
+  /** A document within a document, which names its own currency. */
+  GoldenCase inItsCurrency() {
+    return new GoldenCase(node, Currencies.get(at("currency").text()));
+  }
+
   boolean has(String field) {
     return node.has(field) && !node.get(field).isNull();
   }
