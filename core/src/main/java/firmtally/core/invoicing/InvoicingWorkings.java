@@ -9,7 +9,9 @@ import firmtally.core.working.Working;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
@@ -23,6 +25,9 @@ final class InvoicingWorkings {
   private final CurrencyUnit currency;
   private final Money zero;
   private final List<Working> workings = new ArrayList<>();
+
+  /** The papers so far by what they took a part of: a line of the order, or one of an invoice. */
+  private final Map<String, List<Step>> parts = new HashMap<>();
 
   private InvoicingWorkings(Invoicing invoicing, List<OrderLine> order, List<Ask> asks) {
     this.invoicing = invoicing;
@@ -49,7 +54,7 @@ final class InvoicingWorkings {
 
   private void paper(String at, Ask ask, Paper paper) {
     for (int j = 0; j < paper.lines().size(); j++) {
-      line(at + "lines[" + j + "].", ask, paper.lines().get(j));
+      line(at + "lines[" + j + "].", ask, paper, paper.lines().get(j));
     }
     for (int j = 0; j < paper.deducted().size(); j++) {
       deducted(at + "deducted[" + j + "].base", paper.deducted().get(j));
@@ -63,7 +68,7 @@ final class InvoicingWorkings {
     workings.addAll(TaxWorkings.of(at, paper.sum()));
   }
 
-  private void line(String at, Ask ask, Paper.Line line) {
+  private void line(String at, Ask ask, Paper paper, Paper.Line line) {
     Paper.Share share = line.share();
     BigDecimal quantity = line.quantity().abs();
     workings.add(quantity(at + "quantity", ask, share, quantity));
@@ -90,6 +95,21 @@ final class InvoicingWorkings {
                 at + "net",
                 "max(0, round(net × (quantityCharged + quantity) / ofQuantity) − netCharged)",
                 inputs);
+    List<Step> before =
+        parts.computeIfAbsent(
+            line.line().id() + (ask instanceof Ask.Credit credit ? " of " + credit.of() : ""),
+            key -> new ArrayList<>());
+    draft.steps(before);
+    Step step =
+        Step.of(
+            paper.ref(),
+            Invoicing.word(paper),
+            Input.number("quantity", line.quantity()),
+            Input.of("net", line.net()));
+    before.add(step);
+    if (isCredit) {
+      parts.get(line.line().id()).add(step);
+    }
     workings.add(
         draft.halfUpThen(
             dividend,

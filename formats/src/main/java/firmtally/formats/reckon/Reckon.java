@@ -42,7 +42,7 @@ public final class Reckon {
 
   private static Map.Entry<String, Function<Question, Optional<Reply>>> kind(
       String word, Function<Question, Optional<Reply>> answer) {
-    return Map.entry("firm-tally/" + word + "/1", answer);
+    return Map.entry(Kinds.format(word), answer);
   }
 
   /**
