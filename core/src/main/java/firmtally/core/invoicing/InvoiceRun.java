@@ -13,10 +13,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
@@ -131,20 +129,21 @@ final class InvoiceRun {
   private List<Wanted> portions(List<Ask.Portion> portions) {
     List<Refusal> refusals = new ArrayList<>();
     List<Wanted> wanted = new ArrayList<>(portions.size());
-    Set<String> seen = new HashSet<>();
     for (int i = 0; i < portions.size(); i++) {
       Ask.Portion portion = portions.get(i);
-      String at = "part.lines[" + i + "].";
       LineRun run = byId.get(portion.line());
       BigDecimal quantity = portion.quantity().value();
       if (run == null) {
-        refusals.add(new Refusal(at + "line", "there is no line " + portion.line()));
-      } else if (!seen.add(portion.line())) {
-        refusals.add(new Refusal(at + "line", "line " + portion.line() + " stands twice"));
-      } else if (quantity.compareTo(run.left()) > 0) {
-        refusals.add(tooMuch(at, portion, run.left()));
+        refusals.add(noLine(i, portion));
+      } else if (run.namedBy == ask) {
+        refusals.add(twice("part", i, portion));
       } else {
-        wanted.add(new Wanted(run, quantity));
+        run.namedBy = ask;
+        if (quantity.compareTo(run.left()) > 0) {
+          refusals.add(tooMuch("part", i, portion, run.left()));
+        } else {
+          wanted.add(new Wanted(run, quantity));
+        }
       }
     }
     refuseIfAny(refusals);
@@ -186,7 +185,7 @@ final class InvoiceRun {
       charged.add(new ChargedLine(run, quantity, amount));
       add(bases, run.group, amount);
     }
-    issued.put(ref, Issued.Charged.of(charged));
+    issued.put(ref, new Issued.Charged(charged));
     List<Paper.Deducted> deducted = deduct ? deduct(bases) : List.of();
     return new Paper(ref, Paper.Kind.INVOICE, paperLines, deducted, taxed(bases));
   }
@@ -291,19 +290,22 @@ final class InvoiceRun {
   private List<Taken> taken(Issued.Charged charged, List<Ask.Portion> portions) {
     List<Refusal> refusals = new ArrayList<>();
     List<Taken> taken = new ArrayList<>();
-    Set<String> seen = new HashSet<>();
+    Map<String, ChargedLine> lines = charged.byId();
     for (int i = 0; i < portions.size(); i++) {
       Ask.Portion portion = portions.get(i);
-      String at = "credit.lines[" + i + "].";
-      ChargedLine line = charged.lines().get(portion.line());
+      ChargedLine line = lines.get(portion.line());
       if (line == null) {
-        refusals.add(new Refusal(at + "line", "line " + portion.line() + " is not on it"));
-      } else if (!seen.add(portion.line())) {
-        refusals.add(new Refusal(at + "line", "line " + portion.line() + " stands twice"));
-      } else if (portion.quantity().value().compareTo(line.left()) > 0) {
-        refusals.add(tooMuch(at, portion, line.left()));
+        refusals.add(
+            new Refusal(at("credit", i, "line"), "line " + portion.line() + " is not on it"));
+      } else if (line.run.namedBy == ask) {
+        refusals.add(twice("credit", i, portion));
       } else {
-        taken.add(new Taken(line, portion.quantity().value()));
+        line.run.namedBy = ask;
+        if (portion.quantity().value().compareTo(line.left()) > 0) {
+          refusals.add(tooMuch("credit", i, portion, line.left()));
+        } else {
+          taken.add(new Taken(line, portion.quantity().value()));
+        }
       }
     }
     refuseIfAny(refusals);
@@ -378,9 +380,21 @@ final class InvoiceRun {
     return Money.of(currency, amount);
   }
 
-  private static Refusal tooMuch(String at, Ask.Portion portion, BigDecimal left) {
+  private static String at(String kind, int line, String field) {
+    return kind + ".lines[" + line + "]." + field;
+  }
+
+  private static Refusal noLine(int i, Ask.Portion portion) {
+    return new Refusal(at("part", i, "line"), "there is no line " + portion.line());
+  }
+
+  private static Refusal twice(String kind, int i, Ask.Portion portion) {
+    return new Refusal(at(kind, i, "line"), "line " + portion.line() + " stands twice");
+  }
+
+  private static Refusal tooMuch(String kind, int i, Ask.Portion portion, BigDecimal left) {
     return new Refusal(
-        at + "quantity",
+        at(kind, i, "quantity"),
         String.format(
             "quantity %s of line %s is above the %s left",
             portion.quantity(), portion.line(), left.stripTrailingZeros().toPlainString()));

@@ -2,24 +2,25 @@ package firmtally.core.invoicing;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
 /** A paper that a later credit may take back. */
 sealed interface Issued {
-  /** A part or a rest, by the lines it has. */
-  record Charged(Map<String, ChargedLine> lines) implements Issued {
-    static Charged of(List<ChargedLine> lines) {
-      Map<String, ChargedLine> byId = new LinkedHashMap<>();
+  /** A part or a rest, with its lines in the order of the order's lines. */
+  record Charged(List<ChargedLine> lines) implements Issued {
+    /** The lines by the order's line; most invoices are never asked for it. */
+    Map<String, ChargedLine> byId() {
+      Map<String, ChargedLine> byId = new HashMap<>();
       lines.forEach(line -> byId.put(line.run.line.id(), line));
-      return new Charged(byId);
+      return byId;
     }
 
     /** What is not yet taken back, in the order of the order's lines. */
     List<ChargedLine> left() {
       List<ChargedLine> left = new ArrayList<>();
-      for (ChargedLine line : lines.values()) {
+      for (ChargedLine line : lines) {
         if (line.left().signum() > 0) {
           left.add(line);
         }

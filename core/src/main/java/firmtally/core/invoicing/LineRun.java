@@ -12,6 +12,9 @@ final class LineRun {
   BigDecimal quantity = BigDecimal.ZERO;
   BigDecimal charged = BigDecimal.ZERO;
 
+  /** The ask that named it last, so that one that names it twice is noticed. */
+  int namedBy = -1;
+
   LineRun(OrderLine line, int place, TaxGroup group) {
     this.line = line;
     this.place = place;

@@ -19,6 +19,9 @@ public final class Percent implements Comparable<Percent> {
   private static final int DECIMALS = 4;
   private final BigDecimal value;
 
+  /** Worked out when first asked for; whoever asks at the same time comes to the same. */
+  private BigDecimal fraction;
+
   private Percent(BigDecimal value) {
     this.value = value;
   }
@@ -77,7 +80,12 @@ public final class Percent implements Comparable<Percent> {
 
   /** The factor: 0.125 for 12.5 %. Exact. */
   public BigDecimal fraction() {
-    return value.movePointLeft(2);
+    BigDecimal known = fraction;
+    if (known == null) {
+      known = value.movePointLeft(2);
+      fraction = known;
+    }
+    return known;
   }
 
   /** The factor of what is left: 0.875 for 12.5 %. Exact. */

@@ -29,6 +29,12 @@ public record TaxedSum(List<TaxLine> taxes, Money net, Money tax, Money total) {
    */
   public record TaxLine(Percent percent, Money base, Money tax) {}
 
+  /** What is taxed at one percent only. */
+  public static TaxedSum of(Percent percent, Money base) {
+    Money tax = Rounding.percentOf(base, percent);
+    return new TaxedSum(List.of(new TaxLine(percent, base, tax)), base, tax, base.plus(tax));
+  }
+
   /**
    * Adds up.
    *

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Supplier;
 
 /**
  * Finds the price that the rules give. The rules in force are sorted once by scope, product or
@@ -51,6 +52,16 @@ public final class PriceFinder {
    * @param ofFamily the same for family rules
    */
   public PriceFound find(Item item, Quantity ofProduct, Quantity ofFamily) {
+    return find(item, () -> ofProduct, () -> ofFamily);
+  }
+
+  /**
+   * The same, with quantities that are only worked out where a rule looks at them.
+   *
+   * @param ofProduct may be asked several times
+   * @param ofFamily may be asked several times
+   */
+  public PriceFound find(Item item, Supplier<Quantity> ofProduct, Supplier<Quantity> ofFamily) {
     PriceFound found = null;
     for (Scope scope : Scope.values()) {
       PriceFound here = shelves.get(scope).winner(item, ofProduct, ofFamily);
@@ -81,7 +92,7 @@ public final class PriceFinder {
     }
 
     /** Null when none of the scope applies. */
-    PriceFound winner(Item item, Quantity ofProduct, Quantity ofFamily) {
+    PriceFound winner(Item item, Supplier<Quantity> ofProduct, Supplier<Quantity> ofFamily) {
       if (item.code().isEmpty()) {
         return null;
       }
@@ -90,9 +101,12 @@ public final class PriceFinder {
     }
 
     private static PriceFound of(
-        Map<String, Breaks> side, Optional<String> key, Quantity basis, UnitPrice list) {
-      Breaks breaks = key.map(side::get).orElse(null);
-      return breaks == null ? null : breaks.winner(basis, list);
+        Map<String, Breaks> side, Optional<String> key, Supplier<Quantity> basis, UnitPrice list) {
+      if (side.isEmpty() || key.isEmpty()) {
+        return null;
+      }
+      Breaks breaks = side.get(key.get());
+      return breaks == null ? null : breaks.winner(basis.get(), list);
     }
   }
 

@@ -10,7 +10,6 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -84,10 +83,26 @@ public record ChargeCalendar(
         new Periods(currency, agreement, line).between(from, to, charges);
       }
     }
-    // The sort is stable: of one day, agreements and lines stay in their order.
-    charges.sort(Comparator.comparing(Charge::on));
+    List<Charge> inOrder = byDay(from, to, charges);
     return new ChargeCalendar(
-        List.copyOf(charges), invoices(currency, charges), months(currency, from, to, charges));
+        inOrder, invoices(currency, inOrder), months(currency, from, to, inOrder));
+  }
+
+  /** Counted out by day: of one day, agreements and lines stay in their order. */
+  private static List<Charge> byDay(LocalDate from, LocalDate to, List<Charge> charges) {
+    long first = from.toEpochDay();
+    int[] place = new int[Math.toIntExact(to.toEpochDay() - first) + 2];
+    for (Charge charge : charges) {
+      place[(int) (charge.on().toEpochDay() - first) + 1]++;
+    }
+    for (int day = 1; day < place.length; day++) {
+      place[day] += place[day - 1];
+    }
+    Charge[] sorted = new Charge[charges.size()];
+    for (Charge charge : charges) {
+      sorted[place[(int) (charge.on().toEpochDay() - first)]++] = charge;
+    }
+    return List.of(sorted);
   }
 
   /** How each figure came about. */
@@ -97,19 +112,28 @@ public record ChargeCalendar(
 
   private static List<AgreementInvoice> invoices(CurrencyUnit currency, List<Charge> charges) {
     List<AgreementInvoice> invoices = new ArrayList<>();
-    Map<Percent, BigDecimal> bases = new HashMap<>();
-    for (int i = 0; i < charges.size(); i++) {
-      Charge charge = charges.get(i);
-      bases.merge(charge.line().tax(), charge.net().getAmount(), BigDecimal::add);
-      Charge next = i + 1 < charges.size() ? charges.get(i + 1) : null;
-      if (next == null || !isOneInvoice(charge, next)) {
+    int first = 0;
+    for (int i = 1; i <= charges.size(); i++) {
+      if (i == charges.size() || !isOneInvoice(charges.get(first), charges.get(i))) {
+        Charge charge = charges.get(first);
         invoices.add(
             new AgreementInvoice(
-                charge.on(), charge.agreement().ref(), TaxedSum.of(currency, bases)));
-        bases.clear();
+                charge.on(), charge.agreement().ref(), sum(currency, charges.subList(first, i))));
+        first = i;
       }
     }
     return List.copyOf(invoices);
+  }
+
+  private static TaxedSum sum(CurrencyUnit currency, List<Charge> charges) {
+    if (charges.size() == 1) {
+      return TaxedSum.of(charges.get(0).line().tax(), charges.get(0).net());
+    }
+    Map<Percent, BigDecimal> bases = new HashMap<>();
+    for (Charge charge : charges) {
+      bases.merge(charge.line().tax(), charge.net().getAmount(), BigDecimal::add);
+    }
+    return TaxedSum.of(currency, bases);
   }
 
   private static boolean isOneInvoice(Charge one, Charge next) {
@@ -139,19 +163,20 @@ public record ChargeCalendar(
   private record Periods(
       CurrencyUnit currency, RecurringAgreement agreement, RecurringAgreement.ChargeLine line) {
     void between(LocalDate from, LocalDate to, List<Charge> into) {
+      LocalDate end = agreement.endsOn().orElse(LocalDate.MAX);
       int count = agreement.termMonths() / line.everyMonths();
-      for (int k = firstNear(from); k < count; k++) {
-        LocalDate first = start(k);
-        if (first.isAfter(to) || agreement.endsOn().filter(first::isAfter).isPresent()) {
-          return;
-        }
-        Charge charge = charge(first, start(k + 1).minusDays(1));
+      int k = firstNear(from);
+      LocalDate first = start(k);
+      for (; k < count && !first.isAfter(to) && !first.isAfter(end); k++) {
+        LocalDate next = start(k + 1);
+        Charge charge = charge(first, next.minusDays(1), end);
         if (charge.on().isAfter(to)) {
           return;
         }
         if (!charge.on().isBefore(from)) {
           into.add(charge);
         }
+        first = next;
       }
     }
 
@@ -165,8 +190,8 @@ public record ChargeCalendar(
       return agreement.start().plusMonths((long) k * line.everyMonths());
     }
 
-    private Charge charge(LocalDate first, LocalDate wholeTo) {
-      LocalDate last = agreement.endsOn().filter(wholeTo::isAfter).orElse(wholeTo);
+    private Charge charge(LocalDate first, LocalDate wholeTo, LocalDate end) {
+      LocalDate last = end.isBefore(wholeTo) ? end : wholeTo;
       Money net = line.charge();
       if (last.isBefore(wholeTo)) {
         net =

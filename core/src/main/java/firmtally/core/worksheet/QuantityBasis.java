@@ -15,20 +15,28 @@ import java.util.function.Function;
  * chosen line of its own set is left out: nobody buys both.
  */
 final class QuantityBasis {
+  private final List<Line> lines;
   private final Map<String, Quantity> sums = new HashMap<>();
   private final Map<String, Line> chosenOfSet = new HashMap<>();
+  private boolean isSummed;
   private final Function<Item, Optional<String>> key;
 
   /**
    * @param key the product's code, or its family
    */
   QuantityBasis(List<Line> lines, Function<Item, Optional<String>> key) {
+    this.lines = lines;
     this.key = item -> item.code().isEmpty() ? Optional.empty() : key.apply(item);
+  }
+
+  /** Not before a break asks: most worksheets have no rules on families. */
+  private void sum() {
+    isSummed = true;
     for (Line line : lines) {
       if (line.alternative().isPresent() && line.alternative().get().chosen()) {
         chosenOfSet.put(line.alternative().get().set(), line);
       }
-      Optional<String> counts = isIn(line) ? this.key.apply(line.item()) : Optional.empty();
+      Optional<String> counts = isIn(line) ? key.apply(line.item()) : Optional.empty();
       if (counts.isPresent()) {
         sums.merge(counts.get(), line.quantity(), Quantity::plus);
       }
@@ -36,6 +44,9 @@ final class QuantityBasis {
   }
 
   Quantity of(Line line) {
+    if (!isSummed) {
+      sum();
+    }
     Optional<String> wanted = key.apply(line.item());
     if (wanted.isEmpty()) {
       return Quantity.ZERO;

@@ -43,28 +43,33 @@ final class Reckoner {
     QuantityBasis ofFamily = new QuantityBasis(sheet.lines(), Item::family);
     List<LineTally> lines = new ArrayList<>(sheet.lines().size());
     for (Line line : sheet.lines()) {
-      lines.add(priced(line, finder.find(line.item(), ofProduct.of(line), ofFamily.of(line))));
+      lines.add(
+          priced(
+              line, finder.find(line.item(), () -> ofProduct.of(line), () -> ofFamily.of(line))));
     }
     return lines;
   }
 
   private LineTally priced(Line line, PriceFound price) {
-    Money gross = round(price.unitPrice().times(line.quantity()));
-    Money cost = round(line.item().unitCost().times(line.quantity()));
-    return new LineTally(line, price, gross, net(line, gross), zero(), cost);
+    BigDecimal gross = round(price.unitPrice().times(line.quantity()));
+    BigDecimal cost = round(line.item().unitCost().times(line.quantity()));
+    Money amount = Money.of(currency, gross);
+    return new LineTally(
+        line, price, amount, net(line, gross, amount), zero, Money.of(currency, cost));
   }
 
-  private Money net(Line line, Money gross) {
+  /** Worked out in bare numbers, which become money once. */
+  private Money net(Line line, BigDecimal gross, Money amount) {
     if (line.terms() instanceof Terms.Gift) {
-      return zero();
+      return zero;
     }
     if (line.terms() instanceof Terms.Discount given) {
-      return gross.minus(Rounding.percentOf(gross, given.percent()));
+      return Money.of(currency, gross.subtract(round(gross.multiply(given.percent().fraction()))));
     }
     if (line.terms() instanceof Terms.OwnPrice own) {
-      return round(own.unitPrice().times(line.quantity()));
+      return Money.of(currency, round(own.unitPrice().times(line.quantity())));
     }
-    return gross;
+    return amount;
   }
 
   private List<LineTally> shared(List<LineTally> lines) {
@@ -126,18 +131,14 @@ final class Reckoner {
   }
 
   private Money sum(List<LineTally> lines, Function<LineTally, Money> part) {
-    Money sum = zero();
+    Money sum = zero;
     for (LineTally line : lines) {
       sum = sum.plus(part.apply(line));
     }
     return sum;
   }
 
-  private Money round(BigDecimal exact) {
-    return Rounding.amount(currency, exact);
-  }
-
-  private Money zero() {
-    return zero;
+  private BigDecimal round(BigDecimal exact) {
+    return Rounding.number(currency, exact);
   }
 }

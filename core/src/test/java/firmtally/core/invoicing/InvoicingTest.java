@@ -188,6 +188,18 @@ class InvoicingTest {
   }
 
   @Test
+  void aDepositThatIsUsedUpIsNotNamedAgain() {
+    Invoicing invoicing =
+        invoicing(
+            ahead("old", "10"),
+            ahead("new", "50"),
+            deducting("1", of("scales", "1")),
+            deducting("2", of("scales", "1")));
+    assertThat(invoicing.papers().get(3).deducted().get(0).from())
+        .containsExactly(new Paper.FromDeposit("new", eur("26.67")));
+  }
+
+  @Test
   void aCreditGivesNoDeductionBack() {
     Invoicing invoicing =
         invoicing(ahead("d", "50"), deducting("1", of("scales", "3")), credit("2", "1"));

@@ -136,6 +136,9 @@ class SettlementTest {
         .hasMessage("amount EUR 0.00 of P is not above 0");
     assertThatThrownBy(() -> payment("P", "2027-01-01", "1", "a", "a"))
         .hasMessage("P is for a twice");
+    LedgerItem tomorrow = item("I", "2027-07-01", "2027-07-01", "1");
+    assertThatThrownBy(() -> Settlement.of(EUR, DAY, List.of(tomorrow), List.of()))
+        .hasMessage("I is dated 2027-07-01, after 2027-06-30");
     assertThatThrownBy(() -> Settlement.of(EUR, DAY, List.of(FIRST, FIRST), List.of()))
         .hasMessage("ref I-1 stands twice");
     Payment one = payment("P", "2027-01-01", "1");

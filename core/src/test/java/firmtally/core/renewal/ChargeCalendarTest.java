@@ -107,6 +107,7 @@ class ChargeCalendarTest {
     assertThatThrownBy(() -> agreement(APRIL, 12, APRIL.minusDays(1), true, 1))
         .hasMessage("endsOn 2027-03-31 is before start 2027-04-01");
     assertThatThrownBy(() -> agreement(APRIL, 1201, null, true, 1)).hasMessageContaining("outside");
+    assertThatThrownBy(() -> line("a", "1", 1201)).hasMessageContaining("outside");
     assertThatThrownBy(() -> line("a", "-0.01", 1)).hasMessage("charge EUR -0.01 is below 0");
     assertThatThrownBy(() -> ChargeCalendar.of(EUR, APRIL, APRIL.minusDays(1), List.of()))
         .hasMessage("to 2027-03-31 is before from 2027-04-01");
