@@ -102,13 +102,11 @@ public class WorksheetBenchmark {
           case GROUP -> BUYER.group();
           case EVERYONE -> Optional.empty();
         },
-        Optional.of("P-" + i % lines),
-        Optional.empty(),
+        new PriceRule.OfProduct("P-" + i % lines),
         Quantity.of(BigDecimal.valueOf(i % 5 * 3L)),
         Optional.empty(),
         Optional.empty(),
-        Optional.empty(),
-        Optional.of(Percent.of(BigDecimal.valueOf(1 + i % 5))));
+        new PriceRule.PercentOff(Percent.of(BigDecimal.valueOf(1 + i % 5))));
   }
 
   /** The worksheet, priced and totalled. */

@@ -89,13 +89,11 @@ public final class Some {
         id,
         scope,
         forWhom(scope),
-        Optional.of(product),
-        Optional.empty(),
+        new PriceRule.OfProduct(product),
         quantity(from),
         Optional.empty(),
         Optional.empty(),
-        Optional.of(price(price)),
-        Optional.empty());
+        new PriceRule.NetPrice(price(price)));
   }
 
   /** A rule of a percent off a family, from a break on. */
@@ -105,13 +103,11 @@ public final class Some {
         id,
         scope,
         forWhom(scope),
-        Optional.empty(),
-        Optional.of(family),
+        new PriceRule.OfFamily(family),
         quantity(from),
         Optional.empty(),
         Optional.empty(),
-        Optional.empty(),
-        Optional.of(percent(off)));
+        new PriceRule.PercentOff(percent(off)));
   }
 
   /** The same rule with another validity; null is open. */
@@ -120,13 +116,11 @@ public final class Some {
         rule.id(),
         rule.scope(),
         rule.forWhom(),
-        rule.product(),
-        rule.family(),
+        rule.goods(),
         rule.minQuantity(),
         Optional.ofNullable(from),
         Optional.ofNullable(to),
-        rule.price(),
-        rule.percentOff());
+        rule.gives());
   }
 
   private static Optional<String> forWhom(Scope scope) {

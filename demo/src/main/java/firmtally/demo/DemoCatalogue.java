@@ -377,12 +377,10 @@ final class DemoCatalogue {
             id,
             scope,
             who,
-            Optional.empty(),
-            Optional.of(family),
+            new PriceRule.OfFamily(family),
             Quantity.parse(min),
             Optional.of(LocalDate.parse(from)),
             Optional.empty(),
-            Optional.empty(),
-            Optional.of(Percent.parse(off))));
+            new PriceRule.PercentOff(Percent.parse(off))));
   }
 }

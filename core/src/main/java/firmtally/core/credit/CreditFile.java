@@ -1,6 +1,7 @@
 package firmtally.core.credit;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.SameCurrency;
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
@@ -40,7 +41,7 @@ public record CreditFile(
   /** A limit of 0 or more that holds from a day until the next one. */
   public record Limit(LocalDate from, Money amount) {
     public Limit {
-      notBelowZero("limit", amount);
+      SameCurrency.notBelowZero("limit", amount, amount.getCurrencyUnit());
     }
   }
 
@@ -50,15 +51,16 @@ public record CreditFile(
   /** An order accepted and not yet invoiced, with tax. */
   public record OpenOrder(String ref, Money balance, LocalDate invoiceOn) {
     public OpenOrder {
-      notBelowZero("order balance", balance);
+      SameCurrency.notBelowZero("order balance", balance, balance.getCurrencyUnit());
     }
   }
 
   /** What is asked for now, with tax; the deposit is paid first and needs no credit. */
   public record Document(Money total, Optional<Money> deposit) {
     public Document {
-      notBelowZero("document.total", total);
-      deposit.ifPresent(d -> notBelowZero("document.deposit", d));
+      SameCurrency.notBelowZero("document.total", total, total.getCurrencyUnit());
+      deposit.ifPresent(
+          d -> SameCurrency.notBelowZero("document.deposit", d, total.getCurrencyUnit()));
       if (deposit.isPresent() && deposit.get().isGreaterThan(total)) {
         throw new IllegalArgumentException(
             "document.deposit " + deposit.get() + " is above the total " + total);
@@ -73,7 +75,11 @@ public record CreditFile(
     checkDays("termsDays", termsDays);
     checkDays("lateDays", lateDays);
     checkDays("graceDays", graceDays);
-    notBelowZero("overdueAllowed", overdueAllowed);
+    SameCurrency.notBelowZero("overdueAllowed", overdueAllowed, currency);
+    limits.forEach(limit -> SameCurrency.check("limit", limit.amount(), currency));
+    openItems.forEach(item -> SameCurrency.check("balance", item.balance(), currency));
+    orders.forEach(order -> SameCurrency.check("order balance", order.balance(), currency));
+    document.ifPresent(asked -> SameCurrency.check("document.total", asked.total(), currency));
     watchPercent.within("watchPercent", Percent.ZERO, Percent.HUNDRED);
     Set<LocalDate> days = new HashSet<>();
     for (Limit limit : limits) {
@@ -103,12 +109,6 @@ public record CreditFile(
   private static void checkDays(String name, int days) {
     if (days < 0 || days > MOST_DAYS) {
       throw new IllegalArgumentException(name + " " + days + " is outside [0, " + MOST_DAYS + "]");
-    }
-  }
-
-  private static void notBelowZero(String name, Money amount) {
-    if (amount.isNegative()) {
-      throw new IllegalArgumentException(name + " " + amount + " is below 0");
     }
   }
 }

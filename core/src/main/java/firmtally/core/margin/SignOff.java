@@ -50,6 +50,7 @@ public record SignOff(Optional<String> role, List<Reason> reasons) {
    * EUR 0.95, a discount of 0.10 is fine (0.005 too much).
    */
   public static SignOff of(Tally tally, SignOffPolicy policy) {
+    policy.checkIn(tally.worksheet().currency());
     List<Reason> reasons = new Judge(tally, policy).reasons();
     return new SignOff(
         reasons.stream().map(Reason::role).max(Comparator.comparingInt(policy::rank)), reasons);

@@ -1,6 +1,7 @@
 package firmtally.core.margin;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.SameCurrency;
 import firmtally.core.money.Texts;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -8,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 
 /**
@@ -114,6 +116,12 @@ public record SignOffPolicy(
       ranks.put(levels.get(i).role(), i);
     }
     return ranks;
+  }
+
+  /** The amounts are those of a document in this currency, or it is refused. */
+  void checkIn(CurrencyUnit currency) {
+    giftCost.ifPresent(limit -> SameCurrency.check("giftCost", limit.amount(), currency));
+    valueOver.forEach(limit -> SameCurrency.check("valueOver", limit.amount(), currency));
   }
 
   /** The discount on a line that asRole may give. */

@@ -1,6 +1,7 @@
 package firmtally.core.ordering;
 
 import firmtally.core.money.Rounding;
+import firmtally.core.money.SameCurrency;
 import firmtally.core.working.Working;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -59,10 +60,13 @@ public record Variance(List<Line> lines, Money before, Money after, Parts totals
   /**
    * Compares two steps.
    *
-   * @throws IllegalArgumentException if a key stands twice before or twice after
+   * @throws IllegalArgumentException if a key stands twice before or twice after, or an amount is
+   *     in another currency
    */
   public static Variance of(
       CurrencyUnit currency, List<VarianceLine> before, List<VarianceLine> after) {
+    before.forEach(line -> SameCurrency.check("final", line.finalAmount(), currency));
+    after.forEach(line -> SameCurrency.check("final", line.finalAmount(), currency));
     byKey(before);
     Map<String, VarianceLine> left = byKey(after);
     Money zero = Money.zero(currency);

@@ -2,6 +2,7 @@ package firmtally.core.pipeline;
 
 import firmtally.core.money.Percent;
 import firmtally.core.money.Rounding;
+import firmtally.core.money.SameCurrency;
 import firmtally.core.money.Texts;
 import firmtally.core.working.Working;
 import java.math.BigDecimal;
@@ -65,12 +66,13 @@ public record Outlook(
    *
    * @param goal 0 or more
    * @param won 0 or more
-   * @throws IllegalArgumentException if goal or won is below 0
+   * @throws IllegalArgumentException if goal or won is below 0, or an amount is in another currency
    */
   public static Outlook of(
       CurrencyUnit currency, Optional<Money> goal, Money won, List<OpenOpportunity> open) {
-    goal.ifPresent(g -> notBelowZero("goal", g));
-    notBelowZero("won", won);
+    goal.ifPresent(g -> SameCurrency.notBelowZero("goal", g, currency));
+    SameCurrency.notBelowZero("won", won, currency);
+    open.forEach(opportunity -> SameCurrency.check("value", opportunity.value(), currency));
     Money certain = won;
     BigDecimal expected = won.getAmount();
     Money best = won;
@@ -110,12 +112,6 @@ public record Outlook(
   public List<Working> workings(
       CurrencyUnit currency, Optional<Money> goal, Money won, List<OpenOpportunity> open) {
     return PipelineWorkings.of(currency, this, goal, won, open);
-  }
-
-  private static void notBelowZero(String name, Money amount) {
-    if (amount.isNegative()) {
-      throw new IllegalArgumentException(name + " " + amount + " is below 0");
-    }
   }
 
   private static BigDecimal share(OpenOpportunity opportunity) {

@@ -86,9 +86,11 @@ public final class PriceFinder {
     private final Map<String, Breaks> byFamily = new HashMap<>();
 
     void add(PriceRule rule) {
-      Map<String, Breaks> side = rule.product().isPresent() ? byProduct : byFamily;
-      String key = rule.product().or(rule::family).orElseThrow();
-      side.computeIfAbsent(key, k -> new Breaks()).add(rule);
+      if (rule.goods() instanceof PriceRule.OfProduct product) {
+        byProduct.computeIfAbsent(product.code(), k -> new Breaks()).add(rule);
+      } else if (rule.goods() instanceof PriceRule.OfFamily family) {
+        byFamily.computeIfAbsent(family.name(), k -> new Breaks()).add(rule);
+      }
     }
 
     /** Null when none of the scope applies. */

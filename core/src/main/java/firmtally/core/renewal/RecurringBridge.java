@@ -1,6 +1,7 @@
 package firmtally.core.renewal;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.SameCurrency;
 import firmtally.core.working.Working;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -57,7 +58,8 @@ public record RecurringBridge(List<Month> months, Retention retention) {
    * Builds the bridge.
    *
    * @param to the last month, included
-   * @throws IllegalArgumentException if {@code to} is before {@code from}
+   * @throws IllegalArgumentException if {@code to} is before {@code from}, or an amount is in
+   *     another currency
    */
   public static RecurringBridge of(
       CurrencyUnit currency, YearMonth from, YearMonth to, List<RecurringStream> streams) {
@@ -66,6 +68,7 @@ public record RecurringBridge(List<Month> months, Retention retention) {
     }
     Map<String, TreeMap<YearMonth, Money>> changes = new HashMap<>();
     for (RecurringStream stream : streams) {
+      SameCurrency.check("monthly", stream.monthly(), currency);
       if (stream.counts()) {
         TreeMap<YearMonth, Money> own =
             changes.computeIfAbsent(stream.account(), a -> new TreeMap<>());

@@ -1,6 +1,7 @@
 package firmtally.core.worksheet;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.SameCurrency;
 import firmtally.core.pricing.Buyer;
 import firmtally.core.pricing.PricePolicy;
 import firmtally.core.pricing.PriceRule;
@@ -14,7 +15,8 @@ import java.util.Set;
 import org.joda.money.CurrencyUnit;
 
 /**
- * All that is needed to work out a document: its lines and the rules that hold on its day.
+ * All that is needed to work out a document: its lines and the rules that hold on its day. Unit
+ * prices and costs are in the document's currency.
  *
  * @param date the day on which price rules must be in force
  * @param buyer without one only rules for everyone apply
@@ -34,6 +36,12 @@ public record Worksheet(
     priceRules = List.copyOf(priceRules);
     lines = List.copyOf(lines);
     probability.ifPresent(p -> p.within("probability", Percent.ZERO, Percent.HUNDRED));
+    documentDiscount.ifPresent(
+        discount -> {
+          if (discount instanceof DocumentDiscount.OfAmount of) {
+            SameCurrency.notBelowZero("documentDiscount", of.amount(), currency);
+          }
+        });
     checkIds(lines);
     checkSets(lines);
   }

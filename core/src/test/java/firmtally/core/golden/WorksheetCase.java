@@ -62,13 +62,14 @@ record WorksheetCase(Worksheet worksheet, Optional<SignOffPolicy> policy, Option
         rule.at("id").text(),
         word(Scope.class, rule.at("scope")),
         rule.maybe("for", GoldenCase::text),
-        rule.maybe("product", GoldenCase::text),
-        rule.maybe("family", GoldenCase::text),
+        PriceRule.Goods.of(
+            rule.maybe("product", GoldenCase::text), rule.maybe("family", GoldenCase::text)),
         rule.maybe("minQuantity", GoldenCase::quantity).orElse(Quantity.ZERO),
         rule.maybe("from", GoldenCase::day),
         rule.maybe("to", GoldenCase::day),
-        rule.maybe("price", GoldenCase::unitPrice),
-        rule.maybe("percentOff", GoldenCase::percent));
+        PriceRule.Gives.of(
+            rule.maybe("price", GoldenCase::unitPrice),
+            rule.maybe("percentOff", GoldenCase::percent)));
   }
 
   private static Line line(GoldenCase line, Map<String, Item> products) {

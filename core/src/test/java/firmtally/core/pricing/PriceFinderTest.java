@@ -205,11 +205,11 @@ class PriceFinderTest {
     assertThatThrownBy(() -> bad(Optional.of("A-1"), Optional.of("P"), Optional.empty(), true))
         .hasMessage("price rule R must be one that is for everyone or for one code");
     assertThatThrownBy(() -> bad(Optional.empty(), Optional.of("P"), Optional.of("F"), true))
-        .hasMessage("price rule R must be one that names a product or a family");
+        .hasMessage("a price rule names a product or a family");
     assertThatThrownBy(() -> bad(Optional.empty(), Optional.empty(), Optional.empty(), true))
-        .hasMessage("price rule R must be one that names a product or a family");
+        .hasMessage("a price rule names a product or a family");
     assertThatThrownBy(() -> bad(Optional.empty(), Optional.of("P"), Optional.empty(), false))
-        .hasMessage("price rule R must be one that has a price or a percent off");
+        .hasMessage("a price rule has a price or a percent off");
     assertThatThrownBy(() -> familyRule("R", Scope.GROUP, "F", "0", "100.0001"))
         .hasMessage("percentOff 100.0001 is outside [0, 100]");
     assertThatThrownBy(() -> rule("", Scope.GROUP, "F", "0", "1")).hasMessage("rule id is empty");
@@ -221,13 +221,12 @@ class PriceFinderTest {
         "R",
         Scope.EVERYONE,
         who,
-        product,
-        family,
+        PriceRule.Goods.of(product, family),
         Quantity.ZERO,
         Optional.empty(),
         Optional.empty(),
-        priced ? Optional.of(Some.price("1")) : Optional.empty(),
-        Optional.empty());
+        PriceRule.Gives.of(
+            priced ? Optional.of(Some.price("1")) : Optional.empty(), Optional.empty()));
   }
 
   @Test

@@ -30,13 +30,11 @@ final class RuleReader {
           id.orElseThrow(),
           scope.orElseThrow(),
           forWhom,
-          product,
-          family,
+          PriceRule.Goods.of(product, family),
           minQuantity.orElse(Quantity.ZERO),
           from,
           to,
-          price,
-          percentOff);
+          PriceRule.Gives.of(price, percentOff));
     }
   }
 

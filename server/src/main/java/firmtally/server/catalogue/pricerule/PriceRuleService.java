@@ -295,7 +295,14 @@ public class PriceRuleService {
       String own = rules.isEmpty() ? code : code + "-" + t.min();
       rules.add(
           new PriceRule(
-              own, of, whom, product, family, t.min(), from, to, t.price(), t.percentOff()));
+              own,
+              of,
+              whom,
+              PriceRule.Goods.of(product, family),
+              t.min(),
+              from,
+              to,
+              PriceRule.Gives.of(t.price(), t.percentOff())));
     }
     return rules;
   }

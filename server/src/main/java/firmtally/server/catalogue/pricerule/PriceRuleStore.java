@@ -234,13 +234,15 @@ class PriceRuleStore implements PriceRuleService.Known {
             row.getString("code"),
             Scope.valueOf(row.getString("scope").toUpperCase(Locale.ROOT)),
             Optional.ofNullable(row.getString("for_whom")),
-            Optional.ofNullable(row.getString("product")),
-            Optional.ofNullable(row.getString("family")),
+            PriceRule.Goods.of(
+                Optional.ofNullable(row.getString("product")),
+                Optional.ofNullable(row.getString("family"))),
             Quantity.ofThousandths(row.getLong("min_quantity")),
             Optional.ofNullable(row.getString("from_day")).map(LocalDate::parse),
             Optional.ofNullable(row.getString("to_day")).map(LocalDate::parse),
-            Columns.maybe(row, "price", UnitPrice::ofTenThousandths),
-            Columns.maybe(row, "percent_off", Percent::ofTenThousandths));
+            PriceRule.Gives.of(
+                Columns.maybe(row, "price", UnitPrice::ofTenThousandths),
+                Columns.maybe(row, "percent_off", Percent::ofTenThousandths)));
     return new Kept(
         new PriceRuleId(row.getLong("id")),
         rule,
