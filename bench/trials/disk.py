@@ -101,6 +101,15 @@ def on(house, data):
         held &= open(target, "rb").read() == before
     nowhere = tempfile.NamedTemporaryFile()
     held &= refused_start(house, nowhere.name, second)
+    # A folder that can be read only: what is there is left alone, and the one line says what to do.
+    if mount(data, "-o", "remount,ro"):
+        before = open(whole, "rb").read()
+        held &= refused_start(house, data, second)
+        held &= open(whole, "rb").read() == before
+        held &= mount(data, "-o", "remount,rw")
+    else:
+        held = False
+        print("  no right to make the folder read-only; that was not tried")
     held &= max(second) < 5
     print(f"disk: {'all of it held' if held else 'something did not hold'}; starts that fail end in {max(second):.1f} s at most, each with one line")
     return held

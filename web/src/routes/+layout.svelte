@@ -6,6 +6,7 @@
   import Bar from '$lib/shell/Bar.svelte';
   import Keys from '$lib/shell/Keys.svelte';
   import Palette from '$lib/shell/Palette.svelte';
+  import Said from '$lib/shell/Said.svelte';
   import SetUp from '$lib/shell/SetUp.svelte';
   import SignIn from '$lib/shell/SignIn.svelte';
   import Storage from '$lib/shell/Storage.svelte';
@@ -91,5 +92,6 @@
     <main>{@render children()}</main>
     <Palette bind:open={finding} />
     <Keys bind:open={helping} />
+    <Said />
   {/if}
 </QueryClientProvider>

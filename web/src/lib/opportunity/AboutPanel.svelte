@@ -5,8 +5,15 @@
   let {
     o,
     onChangeAbout,
-    onChangeTeam
-  }: { o: Schemas['OpportunityView']; onChangeAbout: () => void; onChangeTeam: () => void } = $props();
+    onChangeTeam,
+    onMove
+  }: {
+    o: Schemas['OpportunityView'];
+    onChangeAbout: () => void;
+    onChangeTeam: () => void;
+    /** to a colleague, or to another sales process */
+    onMove?: (what: 'owner' | 'process') => void;
+  } = $props();
   const contact = $derived(o.contacts.find((c) => c.id === o.about.contactId));
   const rows = $derived([
     ['Budget', o.about.budget ? figure(o.about.budget) : '–'],
@@ -31,6 +38,12 @@
     {#each rows as [label, value] (label)}<dt>{label}</dt>
       <dd>{value}</dd>{/each}
   </dl>
+  {#if o.mayChange && onMove}
+    <p>
+      <button class="plain" onclick={() => onMove('owner')}>Reassign…</button>
+      <button class="plain" onclick={() => onMove('process')}>Change sales process…</button>
+    </p>
+  {/if}
   {#if o.about.note}<p class="note">{o.about.note}</p>{/if}
   {#if o.about.copiedFrom}<p>
       Copied from <a href="/opportunities/{o.about.copiedFrom}">another opportunity</a>

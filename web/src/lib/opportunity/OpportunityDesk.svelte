@@ -24,6 +24,8 @@
   import { benchKeys } from '$lib/worksheet/keys';
   import AboutForm from './AboutForm.svelte';
   import AboutPanel from './AboutPanel.svelte';
+  import CopyForm from './CopyForm.svelte';
+  import MoveForm from './MoveForm.svelte';
   import TeamForm from './TeamForm.svelte';
   import EndForm from './EndForm.svelte';
   import StagePanel from './StagePanel.svelte';
@@ -34,7 +36,7 @@
   );
   const acts = new Acts(() => onChange());
   let side = $state('checks');
-  let asking = $state<'' | 'about' | 'team' | 'lost' | 'paused'>('');
+  let asking = $state<'' | 'about' | 'team' | 'lost' | 'paused' | 'copy' | 'owner' | 'process'>('');
   const today = $derived(session.view?.today ?? '');
   const next = $derived(
     o.activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due))[0]
@@ -43,7 +45,8 @@
   const missing = $derived(o.checks.filter((c) => c.must && !c.done).length);
   const silent = $derived(o.state === 'open' ? daysBetween(o.touchedOn, today) : 0);
   const suggestion = $derived(
-    stage?.step
+    // What is planned already is not suggested again.
+    stage?.step && !o.activities.some((a) => !a.closedAt && a.subject === stage.step?.subject)
       ? { kind: stage.step.kind, subject: stage.step.subject, due: after(today, stage.step.days) }
       : null
   );
@@ -51,9 +54,8 @@
     { key: 'stage', label: 'Stage', ...(missing > 0 ? { mark: String(missing) } : {}) },
     { key: 'about', label: 'Details' },
     { key: 'steps', label: 'Activities', mark: String(o.activities.filter((a) => !a.closedAt).length) },
-    { key: 'trail', label: 'Trail' },
     { key: 'files', label: 'Files', ...(o.files.length > 0 ? { mark: String(o.files.length) } : {}) },
-    { key: 'changes', label: 'History' }
+    { key: 'history', label: 'History' }
   ]);
 
   // What somebody else saved is shown, or joined with what is typed here.
@@ -86,10 +88,7 @@
   }
 
   function copy() {
-    void acts.run(async () => {
-      const made = await ask(api.POST('/api/opportunities/{id}/copy', { params: { path: { id: o.id } } }));
-      await goto('/opportunities/' + made.id);
-    });
+    asking = 'copy';
   }
 
   function reopen() {
@@ -117,6 +116,8 @@
           steps,
           { label: 'Put on hold', keys: 'p', run: () => (asking = 'paused') },
           { label: 'Lost', keys: 'x', run: () => (asking = 'lost') },
+          { label: 'Reassign to a colleague', run: () => (asking = 'owner') },
+          { label: 'Change sales process', run: () => (asking = 'process') },
           { label: 'Copy', run: copy }
         ]
       : [
@@ -151,7 +152,7 @@
     <span><a href="/accounts/{o.accountId}">{o.account}</a>{o.town ? ', ' + o.town : ''}</span>
     <span>terms <b>{o.termsDays} days</b>{o.priceGroup ? ', ' + words(o.priceGroup) : ''}</span>
     <span class:bad={o.state === 'open' && o.expectedClose < today}
-      >closes <b>{day(o.expectedClose)}</b>{o.slips ? `, slipped ${o.slips}×` : ''}</span
+      >closes <b>{day(o.expectedClose)}</b>{o.slips ? `, moved back ${o.slips}×` : ''}</span
     >
     <span
       >probability <b>{o.probability} %</b>
@@ -172,6 +173,9 @@
       {o}
       onChangeAbout={() => (asking = 'about')}
       onChangeTeam={() => (asking = 'team')}
+      onMove={(what: 'owner' | 'process') => {
+        asking = what;
+      }}
     />
   {:else if key === 'steps'}<Steps
       record="opportunity"
@@ -182,7 +186,6 @@
       {suggestion}
       {onChange}
     />
-  {:else if key === 'trail'}<Trail opportunity={o.id} here={o.number} />
   {:else if key === 'files'}<Files
       record="opportunity"
       id={o.id}
@@ -190,7 +193,7 @@
       mayChange={o.mayChange}
       {onChange}
     />
-  {:else}<Changes record="opportunity" id={o.id} />{/if}
+  {:else}<Trail opportunity={o.id} here={o.number} /><Changes record="opportunity" id={o.id} />{/if}
 {/snippet}
 <Worksheet {editor} locked={!o.mayChange} {beside} bind:side {panel} />
 
@@ -210,6 +213,13 @@
         {onChange}
         bind:open={() => true, (open) => !open && (asking = '')}
       />
+    {:else if kind === 'copy'}<CopyForm {o} />
+    {:else if kind === 'owner' || kind === 'process'}<MoveForm
+        {o}
+        what={kind}
+        {onChange}
+        bind:open={() => true, (open) => !open && (asking = '')}
+      />
     {:else}<EndForm
         {o}
         paused={kind === 'paused'}
@@ -218,10 +228,13 @@
       />{/if}
   </Ask>
 {/snippet}
-{@render asked('about', `Change ${o.number}`)}
-{@render asked('team', `Around ${o.number}`)}
-{@render asked('lost', `${o.number} is lost`)}
-{@render asked('paused', `${o.number} rests`)}
+{@render asked('about', `Edit ${o.number}`)}
+{@render asked('team', `People and competitors, ${o.number}`)}
+{@render asked('copy', `Copy ${o.number}`)}
+{@render asked('owner', `Reassign ${o.number}`)}
+{@render asked('process', `Change the sales process of ${o.number}`)}
+{@render asked('lost', `Close ${o.number} as lost`)}
+{@render asked('paused', `Put ${o.number} on hold`)}
 
 <style>
   .top {

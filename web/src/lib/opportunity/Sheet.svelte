@@ -175,7 +175,7 @@
     <a href="/opportunities/{focused.id}">{focused.number}</a>
     {focused.title}, {focused.account} · {figure(focused.value)} at {figure(focused.probability)} % · closes {day(
       focused.expectedClose
-    )}{focused.slips ? `, slipped ${focused.slips}×` : ''} ·
+    )}{focused.slips ? `, moved back ${focused.slips}×` : ''} ·
     {#if focused.nextDue}next activity {day(focused.nextDue)}{:else}<span class="bad"
         >no activity planned</span
       >{/if} ·

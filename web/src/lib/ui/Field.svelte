@@ -8,7 +8,8 @@
     name,
     focus = false,
     rows = 0,
-    list
+    list,
+    onEnter
   }: {
     label: string;
     value: string;
@@ -21,6 +22,8 @@
     /** more than 0 makes it a text of so many rows @default 0 */
     rows?: number;
     list?: string;
+    /** what Enter does in a field of one line */
+    onEnter?: () => void;
   } = $props();
   const id = $props.id();
   function taken(node: HTMLElement) {
@@ -49,6 +52,7 @@
       {list}
       bind:value
       autocomplete="off"
+      onkeydown={(e) => e.key === 'Enter' && onEnter?.()}
       aria-invalid={problem ? 'true' : undefined}
       aria-describedby={problem ? id + 'p' : undefined}
       {@attach taken}

@@ -14,6 +14,9 @@
   const floor = $derived(position(room.floorMarginPercent));
   const x = (p: number) => 12 + (Math.min(Math.max(p, 0), SPAN) / SPAN) * (WIDTH - 24);
   const tilt = $derived(Math.max(-1, Math.min(1, (margin - floor - 14) / 20)) * 5);
+  const over = $derived(room.authorityPercent?.startsWith('-') ?? false);
+  /** How much it is below or beyond is said by the words; the figure needs no sign. */
+  const size = (text: string | null) => text?.replace(/^-/, '') ?? null;
   const under = $derived(room.floorAmount?.startsWith('-') ?? false);
 </script>
 
@@ -49,17 +52,19 @@
       />{/if}
   </svg>
   <dl>
-    <dt>Room before the floor of {percent(room.floorMarginPercent)}</dt>
+    <dt>{under ? 'Below' : 'Room before'} the floor of {percent(room.floorMarginPercent)}</dt>
     <dd class:bad={under}>
-      <button class="how" onclick={() => onWorking('room.floorAmount')}>{figure(room.floorAmount)}</button>,
+      <button class="how" onclick={() => onWorking('room.floorAmount')}
+        >{figure(size(room.floorAmount))}</button
+      >,
       <button class="how quiet" onclick={() => onWorking('room.floorPercent')}
-        >{percent(room.floorPercent)}</button
+        >{percent(size(room.floorPercent))}</button
       >
     </dd>
-    <dt>Room before sign-off</dt>
-    <dd class:bad={room.authorityPercent?.startsWith('-')}>
+    <dt>{over ? 'Beyond what needs no sign-off' : 'Room before sign-off'}</dt>
+    <dd class:bad={over}>
       <button class="how" onclick={() => onWorking('room.authorityPercent')}
-        >{percent(room.authorityPercent)}</button
+        >{percent(size(room.authorityPercent))}</button
       >
     </dd>
   </dl>

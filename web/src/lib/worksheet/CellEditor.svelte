@@ -22,15 +22,13 @@
     }
   }
 
+  let byKey = false;
+
+  /** By keys one goes past the others: what is chosen holds when the cell is left. */
   function count(key: string) {
-    const way = countings(editor.lines).find((c) => c.key === key);
-    grid.editing = null;
-    editor.typing = '';
-    if (way)
-      editor.count(
-        grid.chosen.map((l) => l.id),
-        way.counting
-      );
+    grid.typed(key);
+    if (byKey) return;
+    grid.done();
     grid.onLand();
   }
 </script>
@@ -40,6 +38,8 @@
     class="edit"
     aria-label={label}
     value={countsAs(line)}
+    onkeydown={() => (byKey = true)}
+    onpointerdown={() => (byKey = false)}
     onchange={(e) => count(e.currentTarget.value)}
     {@attach taken}
   >

@@ -57,8 +57,13 @@
   const problems = $derived(editor.problemsOf(line.id));
   const wrong = $derived(problems.map((p) => columnOf(p.field)));
 
+  /** A day before today was hardly meant. */
+  const isPast = $derived(
+    /^\d{4}-\d\d-\d\d$/.test(line.requestedOn ?? '') && (line.requestedOn ?? '') < (session.view?.today ?? '')
+  );
+
   function ready(): string {
-    if (line.requestedOn) return `for ${day(line.requestedOn)}`;
+    if (line.requestedOn) return isPast ? `${day(line.requestedOn)} is past` : `for ${day(line.requestedOn)}`;
     if (!supply) return '';
     if (short) return `${day(supply.readyOn)}, ${short} short`;
     return supply.readyOn === session.view?.today ? 'now' : day(supply.readyOn);
@@ -142,7 +147,7 @@
       line.discountPercent ? figure(line.discountPercent) : '–'
     )}
     {@render cell('counts', 'counts', counts())}
-    {@render cell('ready', supply?.late || short ? 'ready heed' : 'ready quiet', ready())}
+    {@render cell('ready', supply?.late || short || isPast ? 'ready heed' : 'ready quiet', ready())}
     {@render cell('final', 'figure strong', figure(got?.finalAmount), `${at}.final`)}
     {@render cell(
       'margin',

@@ -58,7 +58,7 @@
   {:else if landing && text.trim()}
     {#if landing.feasible}
       <p>
-        Remove {@render how('documentDiscount', figure(landing.documentDiscount))} in all{editor.discountPercent
+        A discount of {@render how('documentDiscount', figure(landing.documentDiscount))} in all{editor.discountPercent
           ? `, in place of the ${editor.discountPercent} %`
           : ''}: net
         {@render how('contract', figure(landing.contract))}, margin {@render how(

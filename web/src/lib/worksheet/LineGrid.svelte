@@ -1,15 +1,18 @@
 <script lang="ts">
   import { tick } from 'svelte';
   import type { Schemas } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
   import GridRow from './GridRow.svelte';
+  import PastePreview from './PastePreview.svelte';
   import PickList from './PickList.svelte';
   import SizeTable from './SizeTable.svelte';
   import type { Editor } from './editor.svelte';
-  import { cells, copied, copiedRows, overwritten } from './clipboard';
+  import { OWN_ROWS, cells, copied, copiedRows, overwritten, ownRows } from './clipboard';
   import { setGrid } from './context';
   import type { Grid } from './grid.svelte';
   import { Keyboard } from './keyboard';
   import { Pointer } from './pointer.svelte';
+  import { templateOf } from './widths';
   import { COLUMN, GROUP, HEADER, ROW } from './roles';
   import { COLUMNS, blank, inPlaceOf, type Column, type LineForm } from './lines';
   /** The lines as a grid that is worked like a spreadsheet. */
@@ -37,11 +40,17 @@
     ['margin', 'Margin', 'figure']
   ];
 
+  const layout = $derived(
+    templateOf(editor.lines, (id) => editor.of(id), grid.column, session.company?.minorDigits ?? 2)
+  );
+
   /** Puts the focus where one is, once it is drawn. */
   async function land() {
     await tick();
     const cell = table.querySelector<HTMLElement>(`[data-row="${grid.row}"][data-column="${grid.column}"]`);
-    cell?.focus();
+    // What is typed in is where the keys go.
+    const box = grid.editing ? cell?.querySelector<HTMLElement>('input, select') : null;
+    (box ?? cell)?.focus();
     cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }
   $effect(() => {
@@ -63,6 +72,7 @@
     const whole = grid.columns.length === COLUMNS.length;
     const text = whole ? copiedRows(lines) : copied(lines, (id) => editor.of(id), grid.columns);
     event.clipboardData?.setData('text/plain', text);
+    if (whole) event.clipboardData?.setData(OWN_ROWS, JSON.stringify(lines));
     event.preventDefault();
     if (event.type === 'cut' && !locked) {
       if (whole) grid.removeChosen();
@@ -78,9 +88,16 @@
     event.preventDefault();
     said = '';
     const index = grid.indexAt(grid.row);
+    const ours = ownRows(event.clipboardData?.getData(OWN_ROWS));
+    if (ours && (index === null || grid.column === 'code')) {
+      add(ours, index);
+      return;
+    }
     if (index !== null && grid.column !== 'code') {
       const block = cells(text);
       const span = grid.indexes ?? [index, index];
+      const fits = editor.lines.length - span[0];
+      if (block.length > fits) said = `${fits} of ${block.length} pasted rows fit: there are no more lines.`;
       await editor.edit((t) => ({
         ...t,
         lines: overwritten(t.lines, span[0], grid.columns[0] ?? grid.column, block, span[1] - span[0] + 1)
@@ -88,18 +105,30 @@
       return;
     }
     try {
-      const pasted = await editor.readPasted(text);
-      const place = index ?? grid.openRow;
-      editor.insert(place, pasted.lines);
-      if (index === null) grid.putIn(pasted.lines.length);
-      grid.go(grid.rowOf(place + pasted.lines.length - 1) + (index === null ? 1 : 0), 'code');
-      said =
-        pasted.unknown.length > 0
-          ? `Not in the catalogue, added as free-text lines: ${pasted.unknown.join(', ')}.`
-          : `${pasted.lines.length} rows pasted.`;
+      const pasted = await editor.readPasted(text, []);
+      if (pasted.lines.length === 0) said = 'There are no rows in what was copied.';
+      else if (pasted.unknown.length > 0 || pasted.doubts.length > 0) checking = { text, pasted, index };
+      else add(pasted.lines, index);
     } catch (thrown) {
       said = thrown instanceof Error ? thrown.message : 'These rows are not valid.';
     }
+    void land();
+  }
+
+  /** What was pasted and is not understood at once: it is shown before anything is kept. */
+  let checking = $state.raw<{ text: string; pasted: Schemas['Pasted']; index: number | null } | null>(null);
+
+  function add(rows: readonly LineForm[], index: number | null) {
+    place(rows, index);
+    said = rows.length === 1 ? '1 row pasted.' : `${rows.length} rows pasted.`;
+  }
+
+  /** Puts rows in at a line, or at the open row, and goes to the last of them. */
+  function place(rows: readonly LineForm[], index: number | null) {
+    const at = index ?? grid.openRow;
+    editor.insert(at, rows);
+    if (index === null) grid.putIn(rows.length);
+    grid.go(grid.rowOf(at + rows.length - 1) + (index === null ? 1 : 0), 'code');
     void land();
   }
 
@@ -205,6 +234,8 @@
   <table
     bind:this={table}
     class="ledger lines"
+    style:--columns={layout.template}
+    style:--least="{layout.least}px"
     role="grid"
     aria-label="Lines"
     aria-rowcount={grid.rows + 1}
@@ -224,7 +255,12 @@
     <thead {...GROUP}>
       <tr {...ROW} aria-rowindex={1}>
         <th {...COLUMN} class="handle"><span class="sr-only">Row</span></th>
-        {#each HEADS as [column, label, classes] (column)}<th {...COLUMN} class={classes}>{label}</th>{/each}
+        {#each HEADS as [column, label, classes] (column)}<th
+            {...COLUMN}
+            class={classes}
+            class:slit={layout.slits.includes(column)}
+            title={label}>{label}</th
+          >{/each}
       </tr>
     </thead>
     <tbody {...GROUP}>
@@ -254,6 +290,18 @@
   </table>
 </div>
 <p class="said" role="status">{said}</p>
+{#if checking}
+  {@const { text, pasted, index } = checking}
+  <PastePreview
+    {pasted}
+    read={(columns: string[]) => editor.readPasted(text, columns)}
+    onAdd={(rows: readonly LineForm[]) => add(rows, index)}
+    onClose={() => {
+      checking = null;
+      void land();
+    }}
+  />
+{/if}
 {#if sizes !== null}
   <SizeTable
     id={sizes}
@@ -283,11 +331,11 @@
     display: block;
   }
   .lines {
-    min-width: 850px;
+    min-width: var(--least);
   }
   .lines :global(tr) {
     display: grid;
-    grid-template-columns: 30px 76px minmax(136px, 1fr) 56px 80px 80px 54px 72px 120px 92px 68px;
+    grid-template-columns: var(--columns);
     content-visibility: auto;
     contain-intrinsic-block-size: auto 31px;
   }
@@ -307,6 +355,11 @@
   .lines th:not(.handle) {
     padding-left: 6px;
     padding-right: 6px;
+    overflow: hidden;
+    white-space: nowrap;
+  }
+  .lines th.slit {
+    color: transparent;
   }
   .lines :global(td) {
     height: 31px;

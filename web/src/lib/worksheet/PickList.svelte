@@ -4,6 +4,7 @@
   import { session } from '$lib/shell/session.svelte';
   import { day, figure, unitPrice } from '$lib/ui/format';
   import type { Editor } from './editor.svelte';
+  import { times, timesIn } from './lines';
   /**
    * Finds what is typed: products, kits, templates, tables of sizes, typical values; or takes the words as a line, a
    * heading or a note of their own. Enter takes the first, arrows choose another.
@@ -45,6 +46,7 @@
   const picks = $derived(
     wordsToo ? found : found.filter((p) => p.kind === 'product' || p.kind === 'typical')
   );
+  const parts = $derived(timesIn(typed));
   const own = $derived<{ kind: 'line' | 'section' | 'note'; label: string }[]>(
     !typed.trim()
       ? []
@@ -63,7 +65,7 @@
     // Nothing is taken by a second Enter before anything was typed.
     chosen = typed.trim() ? 0 : -1;
     try {
-      const answer = await editor.picks(typed.trim());
+      const answer = await editor.picks(parts.words);
       if (number === asked) {
         found = answer;
         failed = false;
@@ -77,7 +79,7 @@
   function take(at: number) {
     const pick = picks[at];
     const words = own[at - picks.length];
-    if (pick) onPick(pick);
+    if (pick) onPick({ ...pick, lines: times(pick.lines, parts.times) });
     else if (words) onWords(words.kind, typed.trim());
   }
 

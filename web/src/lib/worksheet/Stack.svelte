@@ -6,6 +6,10 @@
   import { tone } from '$lib/ui/tones';
   /** Credit as weights against the limit line: overdue, open, ordered, and what is asked for now. */
   let { credit, onWorking }: { credit: Schemas['CreditView']; onWorking?: (of: string) => void } = $props();
+  /** Held or stopped although it is within the limit: no day of the limit ends that. */
+  const isHeldByDebt = $derived(
+    (credit.verdict === 'hold' || credit.verdict === 'stop') && !credit.reasons.includes('over-limit')
+  );
   const asks = $derived(position(credit.asked) > 0);
   const parts = $derived(
     (
@@ -92,16 +96,27 @@
         <dd class:bad={credit.headroomAfter.startsWith('-')}>
           <b>{@render how('headroomAfter', figure(credit.headroomAfter))}</b>
         </dd>
-        <dt>First day within the limit</dt>
-        <dd>
-          {@render how('earliestClear', credit.earliestClear ? day(credit.earliestClear) : 'over a year')}
-        </dd>
+        {#if isHeldByDebt}
+          <dt class="whole">
+            The limit is not the cause: {credit.reasons.includes('stopped')
+              ? 'the account is stopped'
+              : 'what is overdue is'}.
+          </dt>
+        {:else}
+          <dt>First day within the limit</dt>
+          <dd>
+            {@render how('earliestClear', credit.earliestClear ? day(credit.earliestClear) : 'over a year')}
+          </dd>
+        {/if}
       {/if}
     </dl>
   </div>
 </section>
 
 <style>
+  .whole {
+    grid-column: 1 / -1;
+  }
   .two {
     display: grid;
     grid-template-columns: 92px 1fr;

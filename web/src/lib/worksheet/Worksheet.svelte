@@ -1,10 +1,12 @@
 <script lang="ts">
+  import { beforeNavigate } from '$app/navigation';
   import { page } from '$app/state';
   import { session } from '$lib/shell/session.svelte';
   import TemplateForm from '$lib/catalogue/TemplateForm.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
+  import { say } from '$lib/ui/said';
   import { onMount, tick, type Snippet } from 'svelte';
   import Checks from './Checks.svelte';
   import LineGrid from './LineGrid.svelte';
@@ -51,6 +53,11 @@
       grid.onLand();
     }
     return () => editor.close();
+  });
+
+  // Nothing is lost by leaving; that it is not saved yet is said.
+  beforeNavigate(() => {
+    if (editor.dirty && !editor.busy) say('Your lines are not saved yet. They are kept on this device.');
   });
 
   /** Goes to the row of a line. */
@@ -165,7 +172,7 @@
 <style>
   .editor {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 330px;
+    grid-template-columns: minmax(0, 1fr) clamp(330px, 29.6vw, 380px);
     gap: 14px;
     align-items: start;
   }
@@ -185,6 +192,11 @@
     top: 52px;
     max-height: calc(100vh - 52px - 66px);
     overflow-y: auto;
+  }
+  /* What stands beside the lines is chosen in one row. */
+  .right :global([role='tablist']) {
+    font-size: var(--type-small);
+    gap: 2px 9px;
   }
   .panel {
     padding: 10px 14px;

@@ -69,6 +69,21 @@ export function copiedRows(lines: readonly LineForm[]): string {
   );
 }
 
+/** Under which our own rows lie in the clipboard beside their text, with all that a text cannot say of them. */
+export const OWN_ROWS = 'application/x-firm-tally-rows';
+
+/** Rows that were copied here; none when there are none, or what lies there is something else. */
+export function ownRows(json: string | undefined): LineForm[] | null {
+  if (!json) return null;
+  try {
+    const rows = JSON.parse(json) as LineForm[];
+    const areRows = Array.isArray(rows) && rows.every((row) => typeof row?.description === 'string');
+    return areRows && rows.length > 0 ? rows : null;
+  } catch {
+    return null;
+  }
+}
+
 /** The cells of a text that was copied from a spreadsheet. */
 export function cells(text: string): string[][] {
   return Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;

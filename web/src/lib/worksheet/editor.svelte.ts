@@ -384,8 +384,8 @@ export class Editor {
     return this.home.picks(q);
   }
 
-  readPasted(text: string) {
-    return this.home.paste(text);
+  readPasted(text: string, columns: string[]) {
+    return this.home.paste(text, columns);
   }
 
   get scenarios() {
@@ -496,8 +496,12 @@ export class Editor {
 
   /** The worksheet as it is kept now: what is newer than what was known here is shown or joined. */
   async seen(fresh: View): Promise<void> {
-    if (this.busy || fresh.version <= this.view.version) return;
-    await this.#meet(fresh);
+    if (this.busy || fresh.version < this.view.version) return;
+    if (fresh.version > this.view.version) return this.#meet(fresh);
+    // The lines are the same, but the probability or the credit may have changed.
+    if (this.dirty) return this.tally();
+    this.view = fresh;
+    this.#show(fresh.lines);
   }
 
   async #meet(fresh: View): Promise<void> {

@@ -1,5 +1,16 @@
 import type { Editor } from './editor.svelte';
-import { COLUMNS, columnsOf, counting, fieldOf, isLine, mayType, type Column, type LineForm } from './lines';
+import {
+  COLUMNS,
+  columnsOf,
+  counting,
+  countings,
+  countsAs,
+  fieldOf,
+  isLine,
+  mayType,
+  type Column,
+  type LineForm
+} from './lines';
 
 /** A cell that is being typed in. */
 export type Editing = {
@@ -178,7 +189,7 @@ export class Grid {
     const line = this.line;
     if (this.locked() || !mayType(line, this.column)) return;
     const field = fieldOf(this.column);
-    const now = line && field ? (line[field] ?? '') : '';
+    const now = line && field ? (line[field] ?? '') : line ? countsAs(line) : '';
     this.editor.endStep();
     this.editor.typing = line?.id ?? '';
     this.editing = { column: this.column, text: text ?? now, leaves: text !== undefined };
@@ -197,9 +208,22 @@ export class Grid {
 
   /** Leaves the cell, keeping what was typed. */
   done() {
-    if (!this.editing) return;
+    const editing = this.editing;
+    if (!editing) return;
     this.editing = null;
+    if (editing.column === 'counts') this.count(editing.text);
     this.editor.typedOut();
+  }
+
+  /** Lets the chosen lines count in another way. */
+  count(key: string) {
+    const way = countings(this.editor.lines).find((c) => c.key === key);
+    const isOther = this.chosen.some((line) => countsAs(line) !== key);
+    if (!way || !isOther) return;
+    this.editor.count(
+      this.chosen.map((line) => line.id),
+      way.counting
+    );
   }
 
   /** Leaves the cell as it was. */

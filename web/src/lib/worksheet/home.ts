@@ -17,7 +17,8 @@ export type Home = {
   /** how the figures of what is typed came about */
   workings: (form: FormOf) => Promise<Schemas['WorkingView'][]>;
   picks: (q: string) => Promise<Schemas['Pick'][]>;
-  paste: (text: string) => Promise<Schemas['Pasted']>;
+  /** @param columns what each is said to be; empty to find it out */
+  paste: (text: string, columns: string[]) => Promise<Schemas['Pasted']>;
   scenarios: {
     list: () => Promise<Schemas['ScenarioRow'][]>;
     keep: (name: string, lines: FormOf) => Promise<unknown>;
@@ -63,7 +64,8 @@ export function homeOf(home: HomeKind, id: number): Home {
         ? (body) => ask(api.POST('/api/quotes/{id}/workings', { params: { path: { id } }, body }))
         : (body) => ask(api.POST('/api/opportunities/{id}/workings', { params: { path: { id } }, body })),
     picks: (q) => ask(api.GET('/api/{home}/{id}/picks', { params: { path, query: { q } } })),
-    paste: (text) => ask(api.POST('/api/{home}/{id}/paste', { params: { path }, body: { text } })),
+    paste: (text, columns) =>
+      ask(api.POST('/api/{home}/{id}/paste', { params: { path }, body: { text, columns } })),
     scenarios: {
       list: () => ask(api.GET('/api/{home}/{id}/scenarios', { params: { path } })),
       keep: (name, lines) =>

@@ -105,9 +105,9 @@ export function countings(lines: readonly LineForm[]): { key: string; label: str
   const sets = [...new Set(lines.flatMap((line) => line.alternativeSet ?? []))].sort();
   const next = SETS.find((letter) => !sets.includes(letter));
   return [
-    { key: '', label: 'counts', counting: COUNTED },
+    { key: '', label: 'counted', counting: COUNTED },
     { key: 'option', label: 'optional, not in the total', counting: { ...COUNTED, optional: true } },
-    { key: 'gift', label: 'gift', counting: { ...COUNTED, gift: true } },
+    { key: 'gift', label: 'free of charge', counting: { ...COUNTED, gift: true } },
     ...[...sets, ...(next ? [next] : [])].flatMap((set) => [
       {
         key: `one of ${set}`,
@@ -149,6 +149,23 @@ export function blank(kind: 'line' | 'section' | 'note', words: string): LineFor
     termMonths: null,
     requestedOn: null
   };
+}
+
+const TIMES = /^\s*([0-9]{1,4})\s*[*x×]\s*(?=\S)/i;
+
+/** "3* TK-1" asks for what is found by "TK-1", three times. */
+export function timesIn(typed: string): { times: number; words: string } {
+  const found = TIMES.exec(typed);
+  return found
+    ? { times: Number(found[1]), words: typed.slice(found[0].length).trim() }
+    : { times: 1, words: typed.trim() };
+}
+
+/** Rows with so many times their quantity. The core works the small sum out. */
+export function times(rows: readonly LineForm[], count: number): LineForm[] {
+  return count === 1
+    ? [...rows]
+    : rows.map((row) => (isLine(row) ? { ...row, quantity: `${count}*${row.quantity}` } : row));
 }
 
 /** A line that another one is put in place of: what was agreed on it stays. */

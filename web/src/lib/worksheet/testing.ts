@@ -47,7 +47,7 @@ export function home(more: Partial<Home> = {}): Home {
     savedBy: () => Promise.resolve('Helen Sorrel'),
     workings: () => Promise.resolve([]),
     picks: () => Promise.resolve([]),
-    paste: () => Promise.resolve({ lines: [], unknown: [] }),
+    paste: () => Promise.resolve({ lines: [], unknown: [], columns: [], headings: [], rows: [], doubts: [] }),
     scenarios: {
       list: () => Promise.resolve([]),
       keep: () => Promise.resolve(),

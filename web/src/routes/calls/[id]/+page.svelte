@@ -9,6 +9,7 @@
   import { Acts } from '$lib/ui/acts.svelte';
   import { day, figure, words } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { say } from '$lib/ui/said';
   /** A call list walked one by one, with keys; beside it who is left and what the campaign brought. */
   const id = $derived(Number(page.params.id));
   const list = load(
@@ -57,8 +58,33 @@
       )
     );
     if (!done) return;
-    const next = entries.findIndex((e, n) => n > at && e.outcome === null);
-    go(next >= 0 ? next : Math.min(at + 1, entries.length - 1));
+    const label = OUTCOMES.find(([, key]) => key === outcome)?.[2] ?? outcome;
+    if (outcome === 'opportunity') say(`${entry.account}: opportunity created.`);
+    else say(`${entry.account}: ${label.toLowerCase()}.`, () => undo(entry.id));
+    goOn(at);
+  }
+
+  /** The next that nobody called yet, from here on and then from the top; then those to be called again. */
+  function goOn(from: number) {
+    const order = [...entries.keys()].map((n) => (from + 1 + n) % entries.length);
+    const next =
+      order.find((n) => entries[n]?.outcome === null) ?? order.find((n) => left(entries[n]?.outcome ?? null));
+    if (next !== undefined) go(next);
+  }
+
+  async function undo(entry: number) {
+    const done = await acts.run(() =>
+      ask(api.POST('/api/call-lists/entries/{entry}/undone', { params: { path: { entry } } }))
+    );
+    if (!done) return;
+    const n = entries.findIndex((e) => e.id === entry);
+    if (n >= 0) go(n);
+  }
+
+  /** What is made for good takes a second key: it begins with its title. */
+  function outcomeByKey(outcome: string) {
+    if (outcome === 'opportunity') document.querySelector<HTMLElement>("[name='title']")?.focus();
+    else void note(outcome);
   }
 
   function close() {
@@ -67,7 +93,9 @@
   offer(() => [
     { label: 'Next', keys: 'j', run: () => go(at + 1) },
     { label: 'Previous', keys: 'k', run: () => go(at - 1) },
-    ...(works ? OUTCOMES.map(([keys, outcome, label]) => ({ label, keys, run: () => note(outcome) })) : [])
+    ...(works
+      ? OUTCOMES.map(([keys, outcome, label]) => ({ label, keys, run: () => outcomeByKey(outcome) }))
+      : [])
   ]);
 </script>
 
@@ -103,7 +131,13 @@
             {#if works}
               <Field label="Notes" name="said" rows={2} bind:value={said} />
               <div class="side">
-                <Field label="Opportunity title" name="title" bind:value={title} problem={acts.at('title')} />
+                <Field
+                  label="Opportunity title"
+                  name="title"
+                  bind:value={title}
+                  problem={acts.at('title')}
+                  onEnter={() => void note('opportunity')}
+                />
                 <Field
                   label="Call again on"
                   name="again"

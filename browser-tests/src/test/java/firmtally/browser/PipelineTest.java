@@ -62,7 +62,7 @@ class PipelineTest {
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Two crane scales");
     BROWSER.until("on its page", () -> BROWSER.path().startsWith("/opportunities/"));
-    BROWSER.button("Trail").click();
+    BROWSER.button("History").click();
     BROWSER.seeText("[aria-label='Paper trail']", "enquiry");
     BROWSER.seeText(".facts", "Gatley Frieght");
     assertThat(BROWSER.errors()).filteredOn(e -> !e.contains("status of 4")).isEmpty();

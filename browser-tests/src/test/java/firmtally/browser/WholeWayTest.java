@@ -247,7 +247,7 @@ class WholeWayTest {
     BROWSER.seeText("table.lines", "CAL-B");
     BROWSER.press("t");
     BROWSER.seeText("[aria-label='Activities']", "Call about the renewal of R-1001");
-    BROWSER.button("Trail").click();
+    BROWSER.button("History").click();
     BROWSER.see(".trail li a");
     List<String> trail = BROWSER.texts(".trail li a");
     assertThat(trail).containsExactly("O-1001", "Q-1001", "S-1001", "R-1001", "O-1002");

@@ -190,6 +190,33 @@ class AccountActsTest {
         .contains("toId");
   }
 
+  /**
+   * What was noted and planned goes with the outcome; there is one step back, for whoever took it.
+   */
+  private static void undoneAsIfItHadNotBeen(Guest rep, long list, String entry) {
+    String account =
+        "/api/accounts/" + rep.get("/api/call-lists/" + list).text("/entries/0/accountId");
+    List<String> before = subjects(rep, account);
+    Guest.signedIn(HOUSE, "nils").post(entry + "/undone", null).is(403);
+    rep.post(entry + "/undone", null).is(204);
+    Guest.Answer undone = rep.get("/api/call-lists/" + list);
+    assertThat(undone.body().at("/entries/0/outcome").isNull()).isTrue();
+    assertThat(undone.body().at("/entries/0/againOn").isNull()).isTrue();
+    assertThat(before).filteredOn(s -> s.startsWith("Spring 9")).hasSize(2);
+    assertThat(subjects(rep, account)).noneMatch(s -> s.startsWith("Spring 9"));
+    rep.post(entry + "/undone", null).is(409);
+    rep.post(entry, Map.of("outcome", "not-reached", "words", "Line busy")).is(200);
+    rep.post(entry, Map.of("outcome", "reached")).is(200);
+    rep.post(entry + "/undone", null).is(204);
+    Guest.Answer back = rep.get("/api/call-lists/" + list);
+    assertThat(back.text("/entries/0/outcome")).isEqualTo("not-reached");
+    assertThat(back.text("/entries/0/words")).isEqualTo("Line busy");
+  }
+
+  private static List<String> subjects(Guest guest, String account) {
+    return guest.get(account).body().at("/activities").findValuesAsString("subject");
+  }
+
   @Test
   void aCallListIsPickedWalkedAndShowsWhatItBrought() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
@@ -217,6 +244,7 @@ class AccountActsTest {
                 .text("/problems/0/at"))
         .isEqualTo("againOn");
     rep.post(first, Map.of("outcome", "call-again", "againOn", "2090-01-31")).is(200);
+    undoneAsIfItHadNotBeen(rep, id, first);
     assertThat(
             rep.post(first, Map.of("outcome", "opportunity", "title", ""))
                 .is(422)

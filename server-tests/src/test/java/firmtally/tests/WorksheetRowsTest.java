@@ -13,6 +13,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -334,6 +335,48 @@ class WorksheetRowsTest {
                 .is(422)
                 .text("/problems/0/message"))
         .isEqualTo("At most 1000 rows are pasted at once.");
+  }
+
+  @Test
+  void columnsAreTakenForWhatTheyLookLikeOrAreSaidToBe() {
+    Guest.Answer read =
+        paste(
+            "Artikelnr.;Menge;Einzelpreis;Rabatt\nBS-30;3 pcs;1.250,00 €;\nBS-60;few;450 EUR;5 %\n");
+    assertThat(read.body().at("/columns").toString())
+        .isEqualTo("[\"code\",\"quantity\",\"price\",\"discount\"]");
+    assertThat(read.text("/headings/2")).isEqualTo("Einzelpreis");
+    assertThat(read.text("/lines/0/quantity")).isEqualTo("3 pcs");
+    assertThat(read.body().at("/doubts").findValuesAsString("message"))
+        .containsExactly(
+            "Enter a number, for example 12 or 1250.50.",
+            "A line takes a price or a discount: the discount is used.");
+    Guest.Answer said =
+        rep.post(
+                "/api/opportunities/" + opportunity + "/paste",
+                Map.of(
+                    "text",
+                    "7\tBS-30\n2\tBS-60\n",
+                    "columns",
+                    List.of("quantity", "code", "ignore")))
+            .is(200);
+    assertThat(said.body().at("/lines").findValuesAsString("quantity")).containsExactly("7", "2");
+    assertThat(said.text("/lines/1/product")).isEqualTo("BS-60");
+  }
+
+  @Test
+  void theVeryNameOfAProductIsAsGoodAsItsCode() {
+    String name = rep.get("/api/products/BS-30").is(200).text("/product/name");
+    assertThat(paste(name.toUpperCase(Locale.ROOT) + "\t4\n").text("/lines/0/product"))
+        .isEqualTo("BS-30");
+    assertThat(paste("x\t" + name + "\t4\n").text("/lines/0/product")).isEqualTo("BS-30");
+  }
+
+  @Test
+  void whatPeopleWriteBesideNumbersIsReadInCells() {
+    Map<String, Object> row = with(line("1", "BS-30", "3 pcs", null), "unitPrice", "1.250,00 €");
+    Guest.Answer tallied = tally(List.of(row));
+    assertThat(tallied.text("/worksheet/lines/0/typed/quantity")).isEqualTo("3");
+    assertThat(tallied.text("/worksheet/lines/0/typed/unitPrice")).isEqualTo("1250.00");
   }
 
   private static Guest.Answer paste(String text) {

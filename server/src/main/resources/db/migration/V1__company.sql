@@ -280,7 +280,11 @@ CREATE TABLE call_entry (
   again_on TEXT,
   at TEXT,
   person_id INTEGER REFERENCES person(id),
-  opportunity_id INTEGER REFERENCES opportunity(id)
+  opportunity_id INTEGER REFERENCES opportunity(id),
+  -- What the last outcome made, and how the entry was before it, so that it can be undone.
+  did_id INTEGER REFERENCES activity(id) ON DELETE SET NULL,
+  planned_id INTEGER REFERENCES activity(id) ON DELETE SET NULL,
+  before TEXT
 ) STRICT;
 CREATE INDEX call_entry_list ON call_entry(list_id, position);
 CREATE INDEX call_entry_account ON call_entry(account_id);

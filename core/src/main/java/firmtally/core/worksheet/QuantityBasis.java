@@ -16,7 +16,7 @@ import java.util.function.Function;
  */
 final class QuantityBasis {
   private final List<Line> lines;
-  private final Map<String, Quantity> sums = new HashMap<>();
+  private final Map<String, Quantity> sums;
   private final Map<String, Line> chosenOfSet = new HashMap<>();
   private boolean isSummed;
   private final Function<Item, Optional<String>> key;
@@ -26,6 +26,7 @@ final class QuantityBasis {
    */
   QuantityBasis(List<Line> lines, Function<Item, Optional<String>> key) {
     this.lines = lines;
+    this.sums = new HashMap<>(lines.size() * 2);
     this.key = item -> item.code().isEmpty() ? Optional.empty() : key.apply(item);
   }
 

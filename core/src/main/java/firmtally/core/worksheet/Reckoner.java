@@ -2,6 +2,7 @@ package firmtally.core.worksheet;
 
 import firmtally.core.money.Allocation;
 import firmtally.core.money.Percent;
+import firmtally.core.money.Quantity;
 import firmtally.core.money.Rounding;
 import firmtally.core.pricing.Item;
 import firmtally.core.pricing.PriceFinder;
@@ -11,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 
@@ -42,12 +44,38 @@ final class Reckoner {
     QuantityBasis ofProduct = new QuantityBasis(sheet.lines(), Item::code);
     QuantityBasis ofFamily = new QuantityBasis(sheet.lines(), Item::family);
     List<LineTally> lines = new ArrayList<>(sheet.lines().size());
+    Basis product = new Basis(ofProduct);
+    Basis family = new Basis(ofFamily);
     for (Line line : sheet.lines()) {
-      lines.add(
-          priced(
-              line, finder.find(line.item(), () -> ofProduct.of(line), () -> ofFamily.of(line))));
+      product.begin(line);
+      family.begin(line);
+      lines.add(priced(line, finder.find(line.item(), product, family)));
     }
     return lines;
+  }
+
+  /** The basis of the line at hand, worked out when the first rule looks at it. */
+  private static final class Basis implements Supplier<Quantity> {
+    private final QuantityBasis of;
+    private Line line;
+    private Quantity known;
+
+    Basis(QuantityBasis of) {
+      this.of = of;
+    }
+
+    void begin(Line next) {
+      line = next;
+      known = null;
+    }
+
+    @Override
+    public Quantity get() {
+      if (known == null) {
+        known = of.of(line);
+      }
+      return known;
+    }
   }
 
   private LineTally priced(Line line, PriceFound price) {

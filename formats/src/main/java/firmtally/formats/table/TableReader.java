@@ -48,14 +48,16 @@ public final class TableReader {
 
   /**
    * Rows as a spreadsheet puts them on the clipboard: cells parted by tabs, a cell of several lines
-   * in quotes. Blank rows are left out. Example: {@code "BS-30\t12\nBS-60\t3\n"} has two rows of
-   * two cells.
+   * in quotes; where there is no tab, but a semicolon in the first row, by semicolons. Blank rows
+   * are left out. Example: {@code "BS-30\t12\nBS-60\t3\n"} has two rows of two cells.
    *
    * @throws IllegalArgumentException when a quote is opened and not closed, or it is too much
    */
   public static List<Table.Row> pasted(String text) {
     Bounds bounds = new Bounds(MOST_PASTED);
-    CsvTable.read(text, '\t', bounds);
+    boolean isBySemicolon =
+        text.indexOf('\t') < 0 && text.lines().findFirst().orElse("").indexOf(';') >= 0;
+    CsvTable.read(text, isBySemicolon ? ';' : '\t', bounds);
     return bounds.filled();
   }
 

@@ -14,6 +14,7 @@ import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -101,6 +102,21 @@ public class ProductService {
     Set<String> wanted = codes.stream().map(ProductService::loose).collect(Collectors.toSet());
     return Stream.concat(store.byCodes(codes).stream(), store.byLooseCodes(wanted).stream())
         .collect(Collectors.toMap(p -> loose(p.code()), Function.identity(), (a, b) -> a));
+  }
+
+  /**
+   * The active products of names as people write them, by {@link #loose} name; of two alike none.
+   */
+  public Map<String, Product> byNames(Collection<String> names) {
+    Map<String, Product> found = new HashMap<>();
+    Set<String> twice = new HashSet<>();
+    for (Product product : store.byNames(names)) {
+      if (found.put(loose(product.name()), product) != null) {
+        twice.add(loose(product.name()));
+      }
+    }
+    found.keySet().removeAll(twice);
+    return found;
   }
 
   /** The product families, by name. */

@@ -106,6 +106,15 @@ class ProductStore {
         .list();
   }
 
+  List<Product> byNames(Collection<String> names) {
+    return sql.sql(
+            COLUMNS
+                + " WHERE name COLLATE NOCASE IN (SELECT value FROM json_each(:names)) AND active")
+        .param("names", JsonList.of(names))
+        .query(ProductStore::product)
+        .list();
+  }
+
   ProductId insert(Product product) {
     return bound(INSERT, product).query(ProductId.class).single();
   }

@@ -100,6 +100,13 @@ class CallController {
     return new CallNoted(raised.equals(NONE) ? null : new OpportunityId(raised.value()));
   }
 
+  /** Takes back what one noted last of a call. */
+  @PostMapping("/entries/{entry}/undone")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void undo(@PathVariable CallId entry, @SignedIn Actor actor) {
+    calls.undo(entry, actor);
+  }
+
   @PostMapping("/{id}/closed")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void close(@PathVariable CallListId id, @SignedIn Actor actor) {

@@ -7,6 +7,7 @@ import firmtally.server.pipeline.opportunity.Opening;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.ids.CallId;
 import firmtally.server.platform.ids.CallListId;
 import firmtally.server.platform.ids.ContactId;
@@ -16,6 +17,7 @@ import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.Paged;
@@ -229,6 +231,17 @@ public class CallService {
     input.check();
     Optional<OpportunityId> raised =
         raises ? Optional.of(raise(entry, typed.title(), actor)) : Optional.empty();
+    String said = words.isEmpty() ? WORDS.get(outcome) : words;
+    ActivityService.On account = ActivityService.On.account(entry.accountId());
+    ActivityId did = activities.did(account, "call", entry.campaign() + ": " + said, actor);
+    Optional<ActivityId> planned =
+        again.map(
+            day ->
+                activities.plan(
+                    account,
+                    new ActivityService.ActivityForm(
+                        "call", entry.campaign() + ": call again", day.toString(), null, null),
+                    actor));
     store.note(
         new CallStore.Note(
             entryId,
@@ -237,21 +250,37 @@ public class CallService {
             again.orElse(null),
             clock.instant(),
             actor.id(),
-            raised.orElse(null)));
-    String said = words.isEmpty() ? WORDS.get(outcome) : words;
-    activities.did(
-        ActivityService.On.account(entry.accountId()),
-        "call",
-        entry.campaign() + ": " + said,
-        actor);
-    again.ifPresent(
-        day ->
-            activities.plan(
-                ActivityService.On.account(entry.accountId()),
-                new ActivityService.ActivityForm(
-                    "call", entry.campaign() + ": call again", day.toString(), null, null),
-                actor));
+            raised.orElse(null),
+            did,
+            planned.orElse(null)));
     return raised;
+  }
+
+  /**
+   * Takes back the outcome that somebody just noted: the entry is as before, and what was noted or
+   * planned at the account is gone. An opportunity that was raised stays, and so does its outcome.
+   */
+  @Transactional
+  public void undo(CallId entryId, Actor actor) {
+    actor.checkSells();
+    CallStore.Entry entry =
+        store.entry(entryId).orElseThrow(() -> new NotThere("entry of a call list", entryId));
+    if (readable(entry.listId(), actor).closedOn() != null) {
+      throw new NotPossible("This call list is closed.");
+    }
+    if (entry.didId() == null || "opportunity".equals(entry.outcome())) {
+      throw new NotPossible("There is no outcome to undo.");
+    }
+    if (!actor.id().equals(entry.personId())) {
+      throw new NotAllowed("Only whoever noted the outcome can undo it.");
+    }
+    ActivityService.On account = ActivityService.On.account(entry.accountId());
+    ActivityId planned = entry.plannedId();
+    activities.withdraw(entry.didId(), account, actor);
+    if (planned != null) {
+      activities.withdraw(planned, account, actor);
+    }
+    store.undo(entryId);
   }
 
   private OpportunityId raise(CallStore.Entry entry, String title, Actor actor) {

@@ -5,6 +5,7 @@ import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.ids.CallId;
 import firmtally.server.platform.ids.CallListId;
 import firmtally.server.platform.ids.ContactId;
@@ -180,12 +181,17 @@ class CallStore {
       AccountId accountId,
       ContactId contactId,
       OpportunityId opportunityId,
+      String outcome,
+      PersonId personId,
+      ActivityId didId,
+      ActivityId plannedId,
       String campaign) {}
 
   Optional<Entry> entry(CallId id) {
     return sql.sql(
             """
-            SELECT e.list_id, e.account_id, e.contact_id, e.opportunity_id, l.campaign
+            SELECT e.list_id, e.account_id, e.contact_id, e.opportunity_id, e.outcome, e.person_id, e.did_id,
+                   e.planned_id, l.campaign
             FROM call_entry e JOIN call_list l ON l.id = e.list_id WHERE e.id = :id
             """)
         .param("id", id)
@@ -200,16 +206,32 @@ class CallStore {
       LocalDate again,
       Instant at,
       PersonId person,
-      OpportunityId opportunity) {}
+      OpportunityId opportunity,
+      ActivityId did,
+      ActivityId planned) {}
 
   void note(Note note) {
     sql.sql(
             """
-            UPDATE call_entry SET outcome = :outcome, words = :words, again_on = :again, at = :at, person_id = :person,
-              opportunity_id = COALESCE(:opportunity, opportunity_id)
+            UPDATE call_entry SET
+              before = json_object('outcome', outcome, 'words', words, 'again', again_on, 'at', at, 'person', person_id),
+              outcome = :outcome, words = :words, again_on = :again, at = :at, person_id = :person,
+              opportunity_id = COALESCE(:opportunity, opportunity_id), did_id = :did, planned_id = :planned
             WHERE id = :id
             """)
         .paramSource(note)
+        .update();
+  }
+
+  /** As it was before the last outcome; there is one step back. */
+  void undo(CallId id) {
+    sql.sql(
+            """
+            UPDATE call_entry SET outcome = before ->> 'outcome', words = before ->> 'words', again_on = before ->> 'again',
+              at = before ->> 'at', person_id = before ->> 'person', before = NULL, did_id = NULL, planned_id = NULL
+            WHERE id = :id
+            """)
+        .param("id", id)
         .update();
   }
 

@@ -149,11 +149,11 @@ public class ActivityService {
 
   /** Plans an activity, or notes one down: a note is done as soon as it is written. */
   @Transactional
-  public void plan(On on, ActivityForm typed, Actor actor) {
+  public ActivityId plan(On on, ActivityForm typed, Actor actor) {
     Input input = new Input();
     ActivityStore.Row row = read(input, "", on, typed, actor);
     input.check();
-    store.insert(row);
+    ActivityId id = store.insert(row);
     boolean isNote = row.kind().equals("note");
     log.note(
         actor.id(),
@@ -162,6 +162,22 @@ public class ActivityService {
         isNote ? "note" : row.kind() + " planned for " + row.due(),
         null,
         row.subject());
+    return id;
+  }
+
+  /**
+   * Takes back an activity that was just noted or planned by mistake, as if it had not been.
+   *
+   * @throws NotPossible when somebody changed it since
+   */
+  @Transactional
+  public void withdraw(ActivityId id, On on, Actor actor) {
+    String subject =
+        store
+            .withdraw(id)
+            .orElseThrow(
+                () -> new NotPossible("Its activity was changed since. Correct the activity."));
+    log.note(actor.id(), on.record(), on.id(), "activity withdrawn", subject, null);
   }
 
   private ActivityStore.Row read(Input input, String at, On on, ActivityForm typed, Actor actor) {
@@ -223,7 +239,7 @@ public class ActivityService {
 
   /** Notes down what was just done, such as a call that was had; nothing had been planned. */
   @Transactional
-  public void did(On on, String typedKind, String typedWords, Actor actor) {
+  public ActivityId did(On on, String typedKind, String typedWords, Actor actor) {
     Input input = new Input();
     String kind = input.text("kind", typedKind, LONGEST);
     input.oneOf("kind", kind, KINDS);
@@ -232,20 +248,22 @@ public class ActivityService {
       input.refuse("words", "Required.");
     }
     input.check();
-    store.insert(
-        new ActivityStore.Row(
-            kind,
-            words,
-            LocalDate.now(clock),
-            null,
-            actor.id(),
-            actor.id(),
-            on.idOf("opportunity", OpportunityId::new),
-            on.idOf("enquiry", EnquiryId::new),
-            on.idOf("account", AccountId::new),
-            clock.instant(),
-            ""));
+    ActivityId id =
+        store.insert(
+            new ActivityStore.Row(
+                kind,
+                words,
+                LocalDate.now(clock),
+                null,
+                actor.id(),
+                actor.id(),
+                on.idOf("opportunity", OpportunityId::new),
+                on.idOf("enquiry", EnquiryId::new),
+                on.idOf("account", AccountId::new),
+                clock.instant(),
+                ""));
     log.note(actor.id(), on.record(), on.id(), kind, null, words);
+    return id;
   }
 
   /** Marks an activity done, with what came of it, and plans the next one in the same act. */

@@ -132,6 +132,14 @@ class ActivityStore {
     return sql.sql(INSERT).paramSource(row).query(ActivityId.class).single();
   }
 
+  /** Its subject; empty when it was changed since it was made, and so is still there. */
+  Optional<String> withdraw(ActivityId id) {
+    return sql.sql("DELETE FROM activity WHERE id = :id AND version = 1 RETURNING subject")
+        .param("id", id)
+        .query(String.class)
+        .optional();
+  }
+
   int done(ActivityId id, Instant at, String outcome) {
     return sql.sql(
             """

@@ -1,5 +1,6 @@
 package firmtally.server.pipeline.opportunity;
 
+import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.process.ProcessService;
@@ -7,6 +8,7 @@ import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.CheckId;
 import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.ProcessId;
 import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -34,6 +36,7 @@ public class MoveService {
   private final ProofStore proofs;
   private final WorksheetService worksheets;
   private final SettingsService settings;
+  private final ProcessService processes;
   private final ChangeLog log;
   private final Clock clock;
 
@@ -43,8 +46,10 @@ public class MoveService {
       ProofStore proofs,
       WorksheetService worksheets,
       SettingsService settings,
+      ProcessService processes,
       ChangeLog log,
       Clock clock) {
+    this.processes = processes;
     this.service = service;
     this.store = store;
     this.proofs = proofs;
@@ -158,6 +163,52 @@ public class MoveService {
     int updated = store.move(before.id(), version, to.id(), LocalDate.now(clock));
     log.expectOne(updated, RECORD, before.id(), before.version());
     logMove(before, to, actor);
+  }
+
+  /**
+   * Puts an opportunity on another process of its kind, at the stage of the same name or else the
+   * last one whose probability is not above that of the stage where it stands.
+   *
+   * @throws NotPossible when the process is deactivated, of the other kind, or the one it is on
+   */
+  @Transactional
+  public void changeProcess(OpportunityId id, long version, ProcessId processId, Actor actor) {
+    Opportunity before = service.editableOpen(id, actor);
+    ProcessService.SalesProcess from = service.process(before);
+    ProcessService.SalesProcess to = processes.get(processId);
+    if (to.id().equals(from.id())) {
+      throw new NotPossible("It is on this process already.");
+    }
+    if (to.deactivated() || !to.kind().equals(from.kind())) {
+      throw new NotPossible("The process " + to.name() + " is not one for this opportunity.");
+    }
+    Stage stage = asFarAs(from.stage(before.stageId()), to);
+    int updated = store.setProcess(id, version, to.id(), stage.id(), LocalDate.now(clock));
+    log.expectOne(updated, RECORD, id, before.version());
+    store.logStage(
+        id,
+        clock.instant(),
+        actor.id(),
+        before.stageId(),
+        stage.id(),
+        worksheets
+            .get(before.worksheetId(), service.context(before))
+            .contract()
+            .getAmountMinorLong());
+    log.note(actor.id(), RECORD, id, "sales process", from.name(), to.name() + ", " + stage.name());
+  }
+
+  private static Stage asFarAs(Stage here, ProcessService.SalesProcess process) {
+    Stage last = process.live().get(0);
+    for (Stage stage : process.live()) {
+      if (stage.name().equals(here.name())) {
+        return stage;
+      }
+      if (Percent.parse(stage.probability()).compareTo(Percent.parse(here.probability())) <= 0) {
+        last = stage;
+      }
+    }
+    return last;
   }
 
   /** Notes a move in the stage log, with the value then, and in the change log. */

@@ -4,11 +4,14 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.CheckId;
 import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.ProcessId;
 import firmtally.server.platform.ids.StageId;
+import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.Versions;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -37,6 +40,23 @@ class OpportunityActsController {
       @RequestHeader("If-Match") String version,
       @SignedIn Actor actor) {
     moves.move(id, Versions.of(version), stage, actor);
+  }
+
+  record OtherProcess(ProcessId process) {
+    OtherProcess {
+      process = Input.given(process, ProcessId::new);
+    }
+  }
+
+  /** Puts it on another sales process, at the stage that is as far. */
+  @PutMapping("/process")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changeProcess(
+      @PathVariable OpportunityId id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody OtherProcess typed,
+      @SignedIn Actor actor) {
+    moves.changeProcess(id, Versions.of(version), typed.process(), actor);
   }
 
   @PostMapping("/checks/{check}")

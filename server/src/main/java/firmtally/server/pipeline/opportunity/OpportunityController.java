@@ -278,6 +278,7 @@ class OpportunityController {
   Created copy(
       @PathVariable OpportunityId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody(required = false) OpportunityService.Take take,
       @SignedIn Actor actor) {
     return new Created(
         once.once(
@@ -286,7 +287,25 @@ class OpportunityController {
             "copy-opportunity",
             "opportunity " + id,
             OpportunityId::new,
-            () -> opportunities.copy(id, actor)));
+            () ->
+                opportunities.copy(id, take == null ? OpportunityService.Take.ALL : take, actor)));
+  }
+
+  record NewOwner(PersonId owner) {
+    NewOwner {
+      owner = Input.given(owner, PersonId::new);
+    }
+  }
+
+  /** Reassigns it to a colleague. */
+  @PutMapping("/{id}/owner")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void reassign(
+      @PathVariable OpportunityId id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody NewOwner typed,
+      @SignedIn Actor actor) {
+    opportunities.reassign(id, Versions.of(version), typed.owner(), actor);
   }
 
   @PutMapping("/{id}")

@@ -2,6 +2,7 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
 import firmtally.server.access.Seen;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
@@ -21,6 +22,7 @@ import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetContext;
@@ -241,12 +243,20 @@ public class OpportunityService {
     traces.index().put("opportunity", id, words.number(), words.words());
   }
 
-  /** Opens another with the same account, contact and lines; it starts at the beginning. */
+  /** What a copy takes along beside the account and the title. */
+  public record Take(boolean lines, boolean contact, boolean source) {
+    static final Take ALL = new Take(true, true, true);
+  }
+
+  /** Opens another with the same account, and what is taken along; it starts at the beginning. */
   @Transactional
-  public OpportunityId copy(OpportunityId id, Actor actor) {
+  public OpportunityId copy(OpportunityId id, Take take, Actor actor) {
     actor.checkSells();
     Opportunity of = readable(id, actor);
-    WorksheetForm lines = worksheets.get(of.worksheetId(), context(of)).form();
+    WorksheetForm lines =
+        take.lines()
+            ? worksheets.get(of.worksheetId(), context(of)).form()
+            : Opening.of(of.accountId(), of.title(), "").lines();
     Opening opening =
         new Opening(
             of.accountId(),
@@ -255,13 +265,13 @@ public class OpportunityService {
             processes.get(of.processId()).kind().equals("renewal")
                 ? Optional.empty()
                 : Optional.of(of.processId()),
-            Optional.ofNullable(of.contactId()),
+            take.contact() ? Optional.ofNullable(of.contactId()) : Optional.empty(),
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),
             Optional.of(id),
-            of.source(),
-            of.campaign(),
+            take.source() ? of.source() : "",
+            take.source() ? of.campaign() : "",
             lines);
     return open(opening, actor);
   }
@@ -305,15 +315,6 @@ public class OpportunityService {
       store.logClose(id, clock.instant(), actor.id(), before.expectedClose(), day);
     }
     noteChanges(before, typed, actor);
-    if (!title.equals(before.title())) {
-      traces
-          .index()
-          .put(
-              "opportunity",
-              id,
-              before.number(),
-              title + " " + accounts.readable(before.accountId(), actor).name());
-    }
   }
 
   private void checkContact(Input input, AccountId account, ContactId contact) {
@@ -396,6 +397,34 @@ public class OpportunityService {
   /** What an owner has open or paused with an account. */
   public List<OpportunityId> openOf(AccountId account, PersonId owner) {
     return store.openOf(account, owner);
+  }
+
+  /**
+   * Reassigns one opportunity to a colleague, with the activities that are planned for its owner.
+   * The owner may, and who manages their team; whoever it is only shared with may not.
+   */
+  @Transactional
+  public void reassign(OpportunityId id, long version, PersonId to, Actor actor) {
+    Opportunity before = editable(id, actor);
+    if (before.state() == OpportunityState.WON || before.state() == OpportunityState.LOST) {
+      throw new NotPossible("This opportunity is " + before.state().word() + ".");
+    }
+    if (!actor.id().equals(before.ownerId()) && !actor.manages(before.ownerTeam())) {
+      throw new NotAllowed("Only " + before.ownerName() + " or their manager may reassign it.");
+    }
+    Input input = new Input();
+    users.checkActive(input, "owner", to);
+    input.check();
+    Actor owner = users.get(to);
+    if (owner.role() == Role.CREDIT_CONTROLLER) {
+      input.refuse("owner", owner.name() + " does not sell.");
+    } else if (to.equals(before.ownerId())) {
+      input.refuse("owner", "Choose a colleague.");
+    }
+    input.check();
+    traces.log().expectOne(store.setOwner(id, version, to), RECORD, id, before.version());
+    activities.giveOpen(id, before.ownerId(), to);
+    traces.log().note(actor.id(), RECORD, id, "owner", before.ownerName(), owner.name());
   }
 
   /** Gives it to another owner, with the steps that were the owner's. */

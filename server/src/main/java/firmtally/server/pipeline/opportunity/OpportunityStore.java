@@ -232,6 +232,32 @@ class OpportunityStore {
         .update();
   }
 
+  int setProcess(
+      OpportunityId id, long version, ProcessId process, StageId stage, LocalDate since) {
+    return sql.sql(
+            """
+            UPDATE opportunity SET process_id = :process, stage_id = :stage, stage_since = :since, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("process", process)
+        .param("stage", stage)
+        .param("since", since)
+        .update();
+  }
+
+  int setOwner(OpportunityId id, long version, PersonId owner) {
+    return sql.sql(
+            """
+            UPDATE opportunity SET owner_id = :owner, version = version + 1 WHERE id = :id AND version = :version
+            """)
+        .param("id", id)
+        .param("version", version)
+        .param("owner", owner)
+        .update();
+  }
+
   int update(Typed typed) {
     return sql.sql(UPDATE).paramSource(typed).update();
   }

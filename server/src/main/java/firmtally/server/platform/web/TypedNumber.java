@@ -5,21 +5,30 @@ import com.ezylang.evalex.Expression;
 import com.ezylang.evalex.parser.ParseException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Numbers as people type and paste them: {@code 379.05}, {@code 379,05}, {@code 1.234,50}, and
- * small sums such as {@code 12*4} or {@code 1200/3}.
+ * Numbers as people type and paste them: {@code 379.05}, {@code 379,05}, {@code 1.234,50}, {@code
+ * 1'234.50}, with the sign or code of a currency or a unit beside them ({@code 1,250.50 €}, {@code
+ * EUR 450}, {@code 3 pcs}), and small sums such as {@code 12*4} or {@code 1200/3}.
  */
 public final class TypedNumber {
   private static final Pattern SUM = Pattern.compile("[-+*/(). 0-9]{1,60}");
   private static final Pattern OPERATOR = Pattern.compile(".+[-+*/(].*|\\(.*", Pattern.DOTALL);
   private static final Pattern SPACES = Pattern.compile("[\\s\\u00a0\\u202f]+");
+  private static final Pattern APOSTROPHES = Pattern.compile("(?<=[0-9])['’](?=[0-9]{3})");
+
+  /** What stands beside a number and says nothing about how much it is. */
+  private static final Pattern BESIDE =
+      Pattern.compile("\\p{Sc}|(?<!\\p{L})\\p{L}{1,10}\\.?(?!\\p{L})");
+
   private static final Pattern GROUPED_BY_POINT =
       Pattern.compile("[0-9]{1,3}(\\.[0-9]{3})+,[0-9]*");
   private static final Pattern GROUPED_BY_COMMA =
       Pattern.compile("[0-9]{1,3}(,[0-9]{3})+\\.[0-9]*|[0-9]{1,3}(,[0-9]{3}){2,}");
   private static final Pattern COMMA = Pattern.compile("-?[0-9]+,[0-9]+");
+  private static final Pattern HAS_DIGIT = Pattern.compile("[0-9]");
   private static final Pattern EITHER = Pattern.compile("[0-9]{1,3},[0-9]{3}");
 
   private TypedNumber() {}
@@ -49,16 +58,11 @@ public final class TypedNumber {
   }
 
   private static String read(String typed, int decimals) {
-    String text = SPACES.matcher(typed).replaceAll("");
+    String text = SPACES.matcher(bare(typed)).replaceAll("");
+    text = APOSTROPHES.matcher(text).replaceAll("");
     text = text.replace('×', '*').replace('÷', '/').replace('−', '-');
     if (EITHER.matcher(text).matches()) {
-      throw new IllegalArgumentException(
-          "\""
-              + typed.strip()
-              + "\" can be read in two ways; write "
-              + text.replace(",", "")
-              + " or "
-              + text.replace(',', '.'));
+      throw eitherWay(typed, text.replace(",", ""), text.replace(',', '.'));
     }
     if (GROUPED_BY_POINT.matcher(text).matches()) {
       text = text.replace(".", "").replace(',', '.');
@@ -70,6 +74,25 @@ public final class TypedNumber {
     return SUM.matcher(text).matches() && OPERATOR.matcher(text).matches()
         ? sum(text, decimals)
         : text;
+  }
+
+  /** Without one currency or unit before or behind; more words than one are no number. */
+  private static String bare(String typed) {
+    String text = typed.strip();
+    Matcher beside = BESIDE.matcher(text);
+    if (!beside.find()) {
+      return typed;
+    }
+    boolean isAtAnEnd = beside.start() == 0 || beside.end() == text.length();
+    String rest = text.substring(0, beside.start()) + text.substring(beside.end());
+    return isAtAnEnd && HAS_DIGIT.matcher(rest).find() && !BESIDE.matcher(rest).find()
+        ? rest
+        : typed;
+  }
+
+  static IllegalArgumentException eitherWay(String typed, String whole, String part) {
+    return new IllegalArgumentException(
+        "\"" + typed.strip() + "\" can be read in two ways; write " + whole + " or " + part);
   }
 
   private static String sum(String text, int decimals) {

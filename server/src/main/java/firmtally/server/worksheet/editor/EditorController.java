@@ -3,6 +3,7 @@ package firmtally.server.worksheet.editor;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import java.util.List;
@@ -30,8 +31,8 @@ class EditorController {
     this.pastes = pastes;
   }
 
-  /** Rows as they were copied from a spreadsheet. */
-  record PasteForm(String text) {}
+  /** Rows as they were copied from a spreadsheet, and what their columns are taken for. */
+  record PasteForm(String text, @MaybeNull List<String> columns) {}
 
   /**
    * Works out what is typed, without keeping it: margin, sign-off, room, landing, supply and
@@ -66,6 +67,6 @@ class EditorController {
       @RequestBody PasteForm typed,
       @SignedIn Actor actor) {
     editor.readable(home, id, actor);
-    return pastes.read(typed.text());
+    return pastes.read(typed.text(), typed.columns() == null ? List.of() : typed.columns());
   }
 }

@@ -18,7 +18,13 @@ class AmountsTest {
     "0, 0.00",
     "12, 12.00",
     "12.5, 12.50",
-    "12.500, 12.50",
+    "12.5000, 12.50",
+    "5 000, 5000.00",
+    "'5.000,50', 5000.50",
+    "'1,250.50 €', 1250.50",
+    "EUR 450, 450.00",
+    "'1,5', 1.50",
+    "3*400, 1200.00",
     "999999999999.99, 999999999999.99"
   })
   void readsWhatPeopleType(String text, String amount) {
@@ -26,11 +32,11 @@ class AmountsTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"-1", "1,5", "1e3", "abc", "", " 1", "1000000000000", "1.", ".5", "+1"})
+  @ValueSource(strings = {"-1", "1e3", "abc", "", "1000000000000", "1.", ".5", "450 EUR net"})
   void refusesWhatIsNone(String text) {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, text))
-        .withMessage("amount \"" + text + "\" is not a plain number of 0 or more, such as 1250.50");
+        .withMessage("Enter an amount of 0 or more, for example 1250.50.");
   }
 
   @Test
@@ -40,8 +46,18 @@ class AmountsTest {
         .isThrownBy(() -> Amounts.parse(CurrencyUnit.JPY, "12.5"))
         .withMessage("amount 12.5 has more than 0 decimals, which JPY does not have");
     assertThatIllegalArgumentException()
-        .isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "1.234"))
-        .withMessage("amount 1.234 has more than 2 decimals, which EUR does not have");
+        .isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "1.2345"))
+        .withMessage("amount 1.2345 has more than 2 decimals, which EUR does not have");
+  }
+
+  @Test
+  void anAmountWithTwoReadingsIsAskedAbout() {
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "5.000"))
+        .withMessage("\"5.000\" can be read in two ways; write 5000 or 5.00");
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "5,000"))
+        .withMessage("\"5,000\" can be read in two ways; write 5000 or 5.000");
   }
 
   @Test

@@ -35,7 +35,16 @@ class TypedTest {
         "1/8|0.125",
         "-5|-5",
         "abc|abc",
-        "12 pieces|12pieces"
+        "12 pieces|12",
+        "3 pcs|3",
+        "450 EUR|450",
+        "€ 1.250,00|1250.00",
+        "1,250.50 €|1250.50",
+        "1'234.50|1234.50",
+        "1’234’567|1234567",
+        "3 times 4|3times4",
+        "1e3|1e3",
+        "12x4|12x4"
       })
   void aNumberIsReadHoweverItIsWritten(String typed, String plain) {
     assertThat(TypedNumber.plain(typed, 4)).isEqualTo(plain);
@@ -73,14 +82,38 @@ class TypedTest {
     "1.3., 2027-03-01",
     "28.2., 2028-02-28",
     "+14, 2027-03-15",
-    "+0, 2027-03-01"
+    "+0, 2027-03-01",
+    "31/3/2027, 2027-03-31",
+    "3/31/2027, 2027-03-31",
+    "4-4-2027, 2027-04-04",
+    "5 Dec, 2027-12-05",
+    "5. December 2028, 2028-12-05",
+    "1 feb, 2028-02-01"
   })
   void aDayIsReadHoweverItIsWritten(String typed, LocalDate day) {
     assertThat(TypedDay.parse(typed, TODAY)).isEqualTo(day);
   }
 
+  @Test
+  void aDayWithTwoReadingsIsAskedAbout() {
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> TypedDay.parse("3/4/2027", TODAY))
+        .withMessage("\"3/4/2027\" can be read in two ways; write 2027-04-03 or 2027-03-04");
+  }
+
   @ParameterizedTest
-  @ValueSource(strings = {"soon", "32.1.", "2027-02-30", "29.2.2027", "12", "+", ""})
+  @ValueSource(
+      strings = {
+        "5 Wednesday",
+        "31/2/2027",
+        "soon",
+        "32.1.",
+        "2027-02-30",
+        "29.2.2027",
+        "12",
+        "+",
+        ""
+      })
   void whatIsNoDaySaysHowToWriteOne(String typed) {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> TypedDay.parse(typed, TODAY))
