@@ -2,10 +2,11 @@
   import Term from '$lib/ui/Term.svelte';
   import { untrack } from 'svelte';
   import { figure, percent, words } from '$lib/ui/format';
-  import type { Editor } from './editor.svelte';
+  import type { Aim, Editor } from './editor.svelte';
   /** The total or the margin that is wanted: what it would take, what is left, and who would have to sign. */
   let { editor, onWorking }: { editor: Editor; onWorking: (of: string) => void } = $props();
-  let kind = $state<'total' | 'margin'>('total');
+  let kind = $state<Aim>('net');
+  const NAME = { net: 'net total', total: 'total with tax', margin: 'margin' };
   let text = $state('');
   const landing = $derived(editor.landing);
 
@@ -32,22 +33,27 @@
   <div>
     <h2>
       Land on <Term word="landing"
-        >Type the net total or margin the customer wants: the document discount that gets there is found, with
-        what is left.</Term
+        >Type the net total, the total with tax or the margin that is wanted: the document discount that gets
+        there is found, with what is left.</Term
       >
     </h2>
     <select class="box" aria-label="Land on a total or margin" bind:value={kind}>
-      <option value="total">net</option>
+      <option value="net">net</option>
+      <option value="total">with tax</option>
       <option value="margin">margin %</option>
     </select>
     <input
       class="box figure"
       id="landing"
       name="landing"
-      aria-label="The {kind} wanted"
-      placeholder={kind === 'total'
-        ? figure(editor.view.totals.contract)
-        : figure(editor.view.totals.marginPercent)}
+      aria-label="The {NAME[kind]} wanted"
+      placeholder={figure(
+        kind === 'net'
+          ? editor.view.totals.contract
+          : kind === 'total'
+            ? editor.view.totals.invoiceTotal
+            : editor.view.totals.marginPercent
+      )}
       bind:value={text}
       onkeydown={(e) => e.key === 'Enter' && apply()}
       aria-invalid={editor.aimProblem ? 'true' : undefined}
@@ -64,7 +70,7 @@
         {@render how('contract', figure(landing.contract))}, margin {@render how(
           'marginPercent',
           percent(landing.marginPercent)
-        )}.
+        )}{kind === 'total' ? `, first invoice ${figure(landing.total)}` : ''}.
         <span class={landing.signOffRole ? 'heed' : 'good'}
           >{landing.signOffRole
             ? `The ${words(landing.signOffRole)} would have to sign.`
@@ -81,7 +87,7 @@
 <style>
   div {
     display: grid;
-    grid-template-columns: auto 78px minmax(0, 1fr) auto;
+    grid-template-columns: auto 92px minmax(0, 1fr) auto;
     gap: 6px;
     align-items: center;
   }

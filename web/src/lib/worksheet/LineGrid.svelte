@@ -1,4 +1,5 @@
 <script lang="ts">
+  import './lines.css';
   import { tick } from 'svelte';
   import type { Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
@@ -7,7 +8,7 @@
   import PickList from './PickList.svelte';
   import SizeTable from './SizeTable.svelte';
   import type { Editor } from './editor.svelte';
-  import { OWN_ROWS, cells, copied, copiedRows, overwritten, ownRows } from './clipboard';
+  import { Clipboard } from './board.svelte';
   import { setGrid } from './context';
   import type { Grid } from './grid.svelte';
   import { Keyboard } from './keyboard';
@@ -26,7 +27,6 @@
   setGrid(grid);
   let table: HTMLTableElement;
   let sizes = $state<number | null>(null);
-  let said = $state('');
   const HEADS: [Column, string, string][] = [
     ['code', 'Code', ''],
     ['what', 'Description', ''],
@@ -63,74 +63,8 @@
   // svelte-ignore state_referenced_locally
   const pointer = new Pointer(editor, grid, hooks);
 
-  // The clipboard.
-
-  function copy(event: ClipboardEvent) {
-    if (grid.editing) return;
-    const lines = grid.chosen;
-    if (lines.length === 0) return;
-    const whole = grid.columns.length === COLUMNS.length;
-    const text = whole ? copiedRows(lines) : copied(lines, (id) => editor.of(id), grid.columns);
-    event.clipboardData?.setData('text/plain', text);
-    if (whole) event.clipboardData?.setData(OWN_ROWS, JSON.stringify(lines));
-    event.preventDefault();
-    if (event.type === 'cut' && !locked) {
-      if (whole) grid.removeChosen();
-      else grid.clear();
-      void land();
-    }
-  }
-
-  async function paste(event: ClipboardEvent) {
-    if (grid.editing || locked) return;
-    const text = event.clipboardData?.getData('text/plain') ?? '';
-    if (!text.trim()) return;
-    event.preventDefault();
-    said = '';
-    const index = grid.indexAt(grid.row);
-    const ours = ownRows(event.clipboardData?.getData(OWN_ROWS));
-    if (ours && (index === null || grid.column === 'code')) {
-      add(ours, index);
-      return;
-    }
-    if (index !== null && grid.column !== 'code') {
-      const block = cells(text);
-      const span = grid.indexes ?? [index, index];
-      const fits = editor.lines.length - span[0];
-      if (block.length > fits) said = `${fits} of ${block.length} pasted rows fit: there are no more lines.`;
-      await editor.edit((t) => ({
-        ...t,
-        lines: overwritten(t.lines, span[0], grid.columns[0] ?? grid.column, block, span[1] - span[0] + 1)
-      }));
-      return;
-    }
-    try {
-      const pasted = await editor.readPasted(text, []);
-      if (pasted.lines.length === 0) said = 'There are no rows in what was copied.';
-      else if (pasted.unknown.length > 0 || pasted.doubts.length > 0) checking = { text, pasted, index };
-      else add(pasted.lines, index);
-    } catch (thrown) {
-      said = thrown instanceof Error ? thrown.message : 'These rows are not valid.';
-    }
-    void land();
-  }
-
-  /** What was pasted and is not understood at once: it is shown before anything is kept. */
-  let checking = $state.raw<{ text: string; pasted: Schemas['Pasted']; index: number | null } | null>(null);
-
-  function add(rows: readonly LineForm[], index: number | null) {
-    place(rows, index);
-    said = rows.length === 1 ? '1 row pasted.' : `${rows.length} rows pasted.`;
-  }
-
-  /** Puts rows in at a line, or at the open row, and goes to the last of them. */
-  function place(rows: readonly LineForm[], index: number | null) {
-    const at = index ?? grid.openRow;
-    editor.insert(at, rows);
-    if (index === null) grid.putIn(rows.length);
-    grid.go(grid.rowOf(at + rows.length - 1) + (index === null ? 1 : 0), 'code');
-    void land();
-  }
+  // svelte-ignore state_referenced_locally
+  const board = new Clipboard(editor, grid, hooks);
 
   // The open row, and the code of a line.
 
@@ -229,7 +163,7 @@
   </tr>
 {/snippet}
 
-<div class="scroll">
+<div class="lines-scroll">
   <!-- The handlers are the grid's: its cells take the focus. -->
   <table
     bind:this={table}
@@ -244,9 +178,9 @@
     onmousedown={(e) => pointer.press(e)}
     onmouseover={(e) => pointer.move(e)}
     onfocus={() => undefined}
-    oncopy={copy}
-    oncut={copy}
-    onpaste={paste}
+    oncopy={(e) => board.copy(e)}
+    oncut={(e) => board.copy(e)}
+    onpaste={(e) => void board.paste(e)}
     ondragstart={(e) => pointer.lift(e)}
     ondragover={(e) => pointer.hover(e)}
     ondrop={(e) => pointer.drop(e)}
@@ -289,15 +223,15 @@
     </tbody>
   </table>
 </div>
-<p class="said" role="status">{said}</p>
-{#if checking}
-  {@const { text, pasted, index } = checking}
+<p class="said" role="status">{board.said}</p>
+{#if board.checking}
+  {@const { text, pasted, index } = board.checking}
   <PastePreview
     {pasted}
     read={(columns: string[]) => editor.readPasted(text, columns)}
-    onAdd={(rows: readonly LineForm[]) => add(rows, index)}
+    onAdd={(rows: readonly LineForm[]) => board.add(rows, index)}
     onClose={() => {
-      checking = null;
+      board.checking = null;
       void land();
     }}
   />
@@ -315,215 +249,3 @@
     }}
   />
 {/if}
-
-<style>
-  .scroll {
-    overflow-x: auto;
-    contain: paint;
-  }
-  /*
-   * Each row is a grid of its own, so that of 300 lines only those in sight are laid out and painted. The roles say
-   * what the elements no longer say by themselves.
-   */
-  .lines,
-  .lines thead,
-  .lines tbody {
-    display: block;
-  }
-  .lines {
-    min-width: var(--least);
-  }
-  .lines :global(tr) {
-    display: grid;
-    grid-template-columns: var(--columns);
-    content-visibility: auto;
-    contain-intrinsic-block-size: auto 31px;
-  }
-  .lines :global(tr.active) {
-    content-visibility: visible;
-  }
-  .lines :global(th.handle) {
-    text-align: right;
-    color: var(--stone);
-    font-weight: 400;
-    font-size: var(--type-small);
-    padding: 6px 6px 0 2px;
-    cursor: grab;
-    user-select: none;
-    border-bottom-color: var(--rule);
-  }
-  .lines th:not(.handle) {
-    padding-left: 6px;
-    padding-right: 6px;
-    overflow: hidden;
-    white-space: nowrap;
-  }
-  .lines th.slit {
-    color: transparent;
-  }
-  .lines :global(td) {
-    height: 31px;
-    padding: 5px 6px;
-    cursor: default;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    border-right: 1px solid color-mix(in srgb, var(--rule) 55%, transparent);
-  }
-  .lines :global(td.open) {
-    cursor: cell;
-  }
-  .lines :global(td:focus) {
-    outline: 2px solid var(--petrol);
-    outline-offset: -2px;
-  }
-  .lines :global(td.editing) {
-    padding: 0;
-    outline: 2px solid var(--brass);
-    outline-offset: -2px;
-    overflow: visible;
-  }
-  .lines :global(tr.over) {
-    box-shadow: inset 0 2px 0 var(--brass);
-  }
-  .lines :global(td.range) {
-    background: var(--petrol-wash);
-  }
-  .lines :global(td.wrong) {
-    box-shadow: inset 0 0 0 1.5px var(--madder);
-  }
-  .lines :global(td.ready),
-  .lines :global(td.counts) {
-    font-size: var(--type-small);
-  }
-  .lines :global(td.counts) {
-    color: var(--stone);
-  }
-  .lines :global(td.own) {
-    font-weight: 600;
-  }
-  .lines :global(td.strong) {
-    font-weight: 600;
-  }
-  .lines :global(tr.uncounted td) {
-    color: var(--stone);
-    font-style: italic;
-  }
-  .lines :global(tr.section td) {
-    font-weight: 620;
-    background: color-mix(in srgb, var(--rule) 32%, transparent);
-    border-bottom-color: var(--rule-strong);
-  }
-  .lines :global(tr.section td.range) {
-    background: var(--petrol-wash);
-  }
-  .lines :global(tr.note td.what) {
-    font-family: 'Newsreader Variable', serif;
-    font-size: var(--type-text);
-    color: var(--stone);
-    white-space: pre-line;
-  }
-  .lines :global(tr.why td) {
-    height: auto;
-    padding-top: 2px;
-    padding-bottom: 3px;
-    font-size: var(--type-small);
-    white-space: normal;
-  }
-  .lines :global(tr.why span) {
-    margin-right: 14px;
-  }
-  .hint {
-    color: var(--stone);
-  }
-  /* On a phone each line is a card: what it is and its total, then what is typed, then what helps. */
-  @media (max-width: 640px) {
-    .lines {
-      min-width: 0;
-    }
-    .lines thead {
-      display: none;
-    }
-    .lines :global(tr) {
-      grid-template-columns: 34px 1fr 1fr 1fr;
-      contain-intrinsic-block-size: auto 130px;
-      border-bottom: 1px solid var(--rule-strong);
-    }
-    .lines :global(th.handle) {
-      grid-row: 1 / span 4;
-      padding-top: 12px;
-      border-bottom: 0;
-    }
-    .lines :global(td) {
-      height: auto;
-      min-height: 28px;
-      border: 0;
-      text-align: left;
-    }
-    .lines :global(td[data-column='code']) {
-      grid-area: 1 / 2 / 2 / 4;
-      font-weight: 560;
-    }
-    .lines :global(td[data-column='final']) {
-      grid-area: 1 / 4 / 2 / 5;
-      text-align: right;
-    }
-    .lines :global(td[data-column='what']) {
-      grid-column: 2 / -1 !important;
-      grid-row: 2;
-      white-space: normal;
-    }
-    .lines :global(tr.line td[data-column='quantity']),
-    .lines :global(tr.line td[data-column='price']),
-    .lines :global(tr.line td[data-column='discount']) {
-      grid-row: 3;
-      min-height: 44px;
-      padding: 3px 6px;
-      background: color-mix(in srgb, var(--rule) 22%, transparent);
-      border-right: 1px solid var(--paper);
-    }
-    .lines :global(tr.line td[data-column='quantity']::before),
-    .lines :global(tr.line td[data-column='price']::before),
-    .lines :global(tr.line td[data-column='discount']::before) {
-      display: block;
-      font-size: var(--type-tiny);
-      color: var(--stone);
-    }
-    .lines :global(tr.line td[data-column='quantity']::before) {
-      content: 'Quantity';
-    }
-    .lines :global(tr.line td[data-column='price']::before) {
-      content: 'Price';
-    }
-    .lines :global(tr.line td[data-column='discount']::before) {
-      content: 'Discount %';
-    }
-    .lines :global(td[data-column='list']) {
-      display: none;
-    }
-    .lines :global(tr.line td[data-column='counts']),
-    .lines :global(tr.line td[data-column='ready']),
-    .lines :global(tr.line td[data-column='margin']) {
-      grid-row: 4;
-      color: var(--stone);
-      font-size: var(--type-small);
-    }
-    .lines :global(td.editing input) {
-      min-height: 40px;
-      font-size: 16px;
-    }
-    .lines :global(tr.why td),
-    .new td {
-      grid-column: 2 / -1 !important;
-    }
-  }
-  .new td {
-    overflow: visible;
-  }
-  .said {
-    font-size: var(--type-small);
-    color: var(--stone);
-    min-height: 18px;
-    margin: 3px 0;
-  }
-</style>

@@ -108,6 +108,7 @@
       type="button"
       class="act main"
       disabled={count === 0}
+      {@attach (button: HTMLElement) => button.focus()}
       onclick={() => {
         onAdd(seen.lines);
         open = false;

@@ -23,6 +23,10 @@ export type News = { words: string; clashes: Clash[] };
 
 type Problem = { id: string; field: string; message: string };
 
+/** What one may land on. */
+export type Aim = 'net' | 'total' | 'margin';
+const AIMS = { net: 'targetContract', total: 'targetTotal', margin: 'targetMargin' } as const;
+
 const AT = /^lines\[(\d+)\](?:\.(.+))?$/;
 const DRAFT_DELAY = 500;
 const NONE: readonly Problem[] = [];
@@ -74,7 +78,7 @@ export class Editor {
   /** the name of the last answer, whose lines are shown */
   #answer = '';
   #landingAsked = 0;
-  #target: { targetContract?: string; targetMargin?: string } = {};
+  #target: Partial<Pick<FormOf, 'targetContract' | 'targetTotal' | 'targetMargin'>> = {};
 
   constructor(
     view: View,
@@ -119,6 +123,7 @@ export class Editor {
       discountPercent: this.discountPercent || null,
       discountAmount: this.discountAmount || null,
       targetContract: null,
+      targetTotal: null,
       targetMargin: null
     };
   }
@@ -393,10 +398,9 @@ export class Editor {
   }
 
   /** Asks where a total or a margin would land; blank asks for nothing. A percent off the whole makes way for it. */
-  async aim(kind: 'total' | 'margin', text: string): Promise<void> {
+  async aim(kind: Aim, text: string): Promise<void> {
     const number = ++this.#landingAsked;
-    this.#target =
-      text.trim() === '' ? {} : kind === 'total' ? { targetContract: text } : { targetMargin: text };
+    this.#target = text.trim() === '' ? {} : { [AIMS[kind]]: text };
     if (text.trim() === '') {
       this.landing = null;
       this.aimProblem = undefined;

@@ -246,6 +246,7 @@ describe('the figures', () => {
 
 describe('landing', () => {
   const landing = {
+    total: '104.13',
     documentDiscount: '12.50',
     feasible: true,
     contract: '87.50',
@@ -268,7 +269,7 @@ describe('landing', () => {
       }
     });
     await b.edit((t) => ({ ...t, discountPercent: '3' }));
-    await b.aim('total', '87.50');
+    await b.aim('net', '87.50');
     expect(forms.at(-1)).toMatchObject({ targetContract: '87.50', discountPercent: null });
     b.land();
     expect(b.form).toMatchObject({ discountAmount: '12.50', discountPercent: null, targetContract: null });

@@ -117,8 +117,16 @@ class GridTest {
         IntStream.range(0, 200)
             .mapToObj(i -> (i % 50 == 7 ? "XY-" + i : "SP-10") + "\t" + (1 + i % 9) + "\t5%")
             .collect(Collectors.joining("\n"));
-    paste(rows, 200);
-    BROWSER.seeText(".said", "Not in the catalogue, added as free-text lines: XY-7, XY-57");
+    goToTheOpenRow();
+    BROWSER.paste(rows);
+    // What is not understood at once is shown before anything is added.
+    BROWSER.seeText(
+        "[role='dialog']", "Not in the catalogue, added as free-text lines: XY-7, XY-57");
+    assertThat(BROWSER.violations()).isEmpty();
+    assertThat(codes()).isEmpty();
+    BROWSER.press(Keys.ENTER);
+    BROWSER.until("all rows are there", () -> codes().size() == 200);
+    BROWSER.seeText(".said", "200 rows pasted.");
     BROWSER.seeText(".strip", "Incomplete: 4 entries to correct");
     assertThat(cell(8, "discount")).isEqualTo("5");
     assertThat(BROWSER.violations()).isEmpty();
@@ -136,6 +144,24 @@ class GridTest {
     BROWSER.until("all of it is undone", () -> codes().isEmpty());
     BROWSER.chord(Keys.CONTROL, "y");
     BROWSER.until("and done again", () -> codes().size() == 200);
+  }
+
+  @Test
+  void whatIsTypedAfterF2IsKeptAndRowsAreCopiedWithAllTheyHave() {
+    paste("BS-15\t2\n", 1);
+    BROWSER.chord(List.of(Keys.CONTROL), Keys.HOME);
+    BROWSER.press(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
+    BROWSER.focused("quantity");
+    BROWSER.press(Keys.F2);
+    BROWSER.press("7", Keys.ENTER);
+    BROWSER.until("seven", () -> cell(0, "quantity").equals("7"));
+    BROWSER.chord(Keys.ALT, "s");
+    BROWSER.press("Weighing hall", Keys.ENTER);
+    BROWSER.seeText("tr.section", "Weighing hall");
+    goToTheOpenRow();
+    BROWSER.press(Keys.ENTER);
+    BROWSER.see("#picks");
+    BROWSER.press(Keys.ESCAPE);
   }
 
   @Test

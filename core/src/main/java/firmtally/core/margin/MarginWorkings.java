@@ -244,6 +244,8 @@ final class MarginWorkings {
                   now.plus(totals.contract()),
                   totals.cost().getAmount().multiply(HUNDRED),
                   HUNDRED.subtract(margin.percent().value())));
+    } else if (target instanceof Target.FirstInvoice invoice) {
+      workings.add(onTotalWithTax(landing, invoice.total()));
     } else {
       Money wanted = ((Target.Contract) target).amount();
       inputs.add(Input.of("wanted", wanted));
@@ -259,6 +261,30 @@ final class MarginWorkings {
                 Input.of("Σ net", Landing.most(tally)))
             .exactly(String.valueOf(landing.feasible())));
     landing.contract().ifPresent(contract -> landed(contract, totals.cost()));
+  }
+
+  /** The discount and its neighbour: with a unit less the first invoice is above what is wanted. */
+  private Working onTotalWithTax(Landing landing, Money wanted) {
+    Money discount = landing.documentDiscount();
+    Working.Draft draft =
+        Working.of(
+            "landing.documentDiscount",
+            "the least discount whose first invoice with tax is not above the total wanted",
+            Input.of("wanted", wanted));
+    if (landing.feasible()) {
+      draft.step(at("fits", discount));
+      if (discount.isPositive()) {
+        draft.step(at("above", discount.minus(unit())));
+      }
+    }
+    return draft.exactly(discount);
+  }
+
+  private Step at(String outcome, Money discount) {
+    return Step.of(
+        "discount " + discount.getAmount().toPlainString(),
+        outcome,
+        Input.of("total", Landing.total(tally, discount)));
   }
 
   private void landed(Money contract, Money cost) {

@@ -14,6 +14,15 @@ public sealed interface Target {
     }
   }
 
+  /** A total of the first invoice with tax, of 0 or more: what the customer says they will pay. */
+  record FirstInvoice(Money total) implements Target {
+    public FirstInvoice {
+      if (total.isNegative()) {
+        throw new IllegalArgumentException("target.total " + total + " is below 0");
+      }
+    }
+  }
+
   /** A margin from 0 to below 100 %. */
   record Margin(Percent percent) implements Target {
     public Margin {

@@ -19,6 +19,7 @@ import firmtally.server.platform.web.TypedNumber;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -286,18 +287,28 @@ final class FormReader {
     String least = plainPercent("targetMargin", form.targetMargin());
     Optional<Target> contract =
         input.value("targetContract", total, t -> new Target.Contract(amount(t)));
+    String paid = plain("targetTotal", form.targetTotal(), currency.getDecimalPlaces());
+    Optional<Target> invoice =
+        input.value("targetTotal", paid, t -> new Target.FirstInvoice(amount(t)));
     Optional<Target> margin =
         input.value("targetMargin", least, t -> new Target.Margin(percent(t)));
-    if (contract.isPresent() && margin.isPresent()) {
-      input.refuse("targetMargin", "Land on a total or on a margin, not both.");
-    }
-    if (!isBlank(form.discountPercent()) && (contract.isPresent() || margin.isPresent())) {
-      input.refuse(
-          contract.isPresent() ? "targetContract" : "targetMargin",
-          "Landing sets an amount: remove the document discount in percent first.");
+    Map<String, Target> given = new LinkedHashMap<>();
+    contract.ifPresent(t -> given.put("targetContract", t));
+    invoice.ifPresent(t -> given.put("targetTotal", t));
+    margin.ifPresent(t -> given.put("targetMargin", t));
+    if (given.isEmpty()) {
       return Optional.empty();
     }
-    return contract.or(() -> margin);
+    List<String> names = List.copyOf(given.keySet());
+    if (names.size() > 1) {
+      input.refuse(names.get(names.size() - 1), "Land on a total or on a margin, not both.");
+    }
+    if (!isBlank(form.discountPercent())) {
+      input.refuse(
+          names.get(0), "Landing sets an amount: remove the document discount in percent first.");
+      return Optional.empty();
+    }
+    return Optional.of(given.get(names.get(0)));
   }
 
   private Money amount(String text) {

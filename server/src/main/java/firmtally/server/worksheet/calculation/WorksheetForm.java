@@ -14,18 +14,20 @@ public record WorksheetForm(
     @MaybeNull String discountPercent,
     @MaybeNull String discountAmount,
     @MaybeNull String targetContract,
+    @MaybeNull String targetTotal,
     @MaybeNull String targetMargin) {
   /** Without lines, discount or target. */
-  public static final WorksheetForm EMPTY = new WorksheetForm(List.of(), null, null, null, null);
+  public static final WorksheetForm EMPTY =
+      new WorksheetForm(List.of(), null, null, null, null, null);
 
   /** Lines only. */
   public static WorksheetForm of(List<LineForm> lines) {
-    return new WorksheetForm(lines, null, null, null, null);
+    return new WorksheetForm(lines, null, null, null, null, null);
   }
 
   /** Other lines, with the same percent off the whole. */
   public WorksheetForm with(List<LineForm> others) {
-    return new WorksheetForm(others, discountPercent, null, null, null);
+    return new WorksheetForm(others, discountPercent, null, null, null, null);
   }
 
   /** The same as it was read: its lines, and its discount as a plain number. */
@@ -40,7 +42,7 @@ public record WorksheetForm(
             .filter(DocumentDiscount.OfAmount.class::isInstance)
             .map(d -> ((DocumentDiscount.OfAmount) d).amount().getAmount().toPlainString())
             .orElse(discountAmount);
-    return new WorksheetForm(rows, percent, amount, targetContract, targetMargin);
+    return new WorksheetForm(rows, percent, amount, targetContract, targetTotal, targetMargin);
   }
 
   /** Whether something is taken off the whole. */

@@ -231,6 +231,7 @@ public record WorksheetView(
       boolean feasible,
       @MaybeNull String contract,
       @MaybeNull String marginPercent,
+      @MaybeNull String total,
       @MaybeNull String signOffRole) {}
 
   /**
@@ -409,6 +410,7 @@ public record WorksheetView(
         landing.feasible(),
         landing.contract().map(WorksheetView::text).orElse(null),
         text(landing.marginPercent()),
+        landed.map(check -> text(check.tally().totals().firstInvoice().total())).orElse(null),
         landed.flatMap(MarginCheck::signOff).flatMap(SignOff::role).orElse(null));
   }
 

@@ -61,6 +61,7 @@ public class WorksheetService {
         isPercent ? Percent.ofTenThousandths(row.discount()).toString() : null,
         isAmount ? Money.ofMinor(currency, row.discount()).getAmount().toPlainString() : null,
         null,
+        null,
         null);
   }
 

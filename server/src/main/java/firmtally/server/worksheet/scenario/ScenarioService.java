@@ -141,7 +141,7 @@ class ScenarioService {
     String document =
         json.writeValueAsString(
             new WorksheetForm(
-                form.lines(), form.discountPercent(), form.discountAmount(), null, null));
+                form.lines(), form.discountPercent(), form.discountAmount(), null, null, null));
     ScenarioId id =
         store.insert(place.worksheetId(), called, document, actor.id(), clock.instant());
     note(place, actor, "scenario saved", called);
