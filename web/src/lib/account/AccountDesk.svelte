@@ -23,6 +23,13 @@
   /** All that is known before a call, on one screen. */
   let { a, onChange }: { a: Schemas['AccountPage']; onChange: () => unknown } = $props();
   let opening = $state(false);
+  /** whom the opportunity is opened with; the first contact unless said */
+  let withContact = $state<number | null>(null);
+
+  function openWith(contact: number | null, open = true) {
+    withContact = contact;
+    opening = open;
+  }
   let changing = $state(false);
   let shown = $state('business');
   const today = $derived(session.view?.today ?? '');
@@ -44,7 +51,7 @@
   offer(() =>
     session.sells
       ? [
-          { label: 'New opportunity', keys: 'n', run: () => (opening = true) },
+          { label: 'New opportunity', keys: 'n', run: () => openWith(null) },
           ...(a.mayChange ? [{ label: 'Edit account', keys: 'e', run: () => (changing = true) }] : [])
         ]
       : []
@@ -55,7 +62,7 @@
   <h1>{a.name}</h1>
   <Verdict tone={a.stopped ? 'bad' : 'quiet'}>{a.stopped ? 'credit stopped' : a.status}</Verdict>
   {#if a.mayChange && session.sells}<button class="act" onclick={() => (changing = true)}>Edit…</button>{/if}
-  {#if session.sells}<button class="act main" onclick={() => (opening = true)}
+  {#if session.sells}<button class="act main" onclick={() => openWith(null)}
       ><Icon name="plus" size={13} />New opportunity</button
     >{/if}
 </div>
@@ -185,6 +192,7 @@
         contacts={a.contacts}
         mayAdd={session.sells}
         mayChange={a.mayChange && session.sells}
+        onOpen={session.sells ? openWith : undefined}
         {onChange}
       />
     </div>
@@ -201,8 +209,8 @@
     </div>
   </div>
 </div>
-<Ask bind:open={opening} title="New opportunity for {a.name}">
-  <NewOpportunity account={a} contacts={a.contacts} />
+<Ask bind:open={() => opening, (open: boolean) => openWith(null, open)} title="New opportunity for {a.name}">
+  <NewOpportunity account={a} contacts={a.contacts} contact={withContact} />
 </Ask>
 <Ask bind:open={changing} title="Edit {a.name}" wide>
   <AccountForm

@@ -9,12 +9,15 @@
     contacts,
     mayAdd,
     mayChange,
+    onOpen,
     onChange
   }: {
     account: number;
     contacts: Schemas['Contact'][];
     mayAdd: boolean;
     mayChange: boolean;
+    /** opens an opportunity with a contact; nobody may without */
+    onOpen?: ((contact: number) => void) | undefined;
     onChange: () => unknown;
   } = $props();
   let changing = $state.raw<Schemas['Contact'] | null>(null);
@@ -36,6 +39,12 @@
 </h2>
 {#each contacts as c (c.id)}
   <p>
+    {#if onOpen}<button
+        class="plain open"
+        aria-label="New opportunity with {c.name}"
+        title="New opportunity with {c.name}"
+        onclick={() => onOpen(c.id)}>New opportunity</button
+      >{/if}
     {#if mayChange}<button class="plain name" onclick={() => start(c)}>{c.name}</button
       >{:else}{c.name}{/if}{c.role ? ', ' + c.role : ''}
     <span class="quiet"
@@ -65,5 +74,10 @@
   }
   .name {
     padding: 0;
+  }
+  .open {
+    float: right;
+    font-size: var(--type-small);
+    padding: 0 0 0 8px;
   }
 </style>

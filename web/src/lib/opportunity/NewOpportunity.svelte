@@ -12,11 +12,14 @@
   /** Opens an opportunity: for an account that is found by typing, or for the one whose page is shown. */
   let {
     account,
-    contacts = []
+    contacts = [],
+    contact = null
   }: {
     account?: { id: number; name: string } | undefined;
     /** those of the account @default [] */
     contacts?: { id: number; name: string; role: string }[];
+    /** whom it is opened with @default null */
+    contact?: number | null;
   } = $props();
   const processes = load(
     () => ['processes'],
@@ -28,7 +31,7 @@
       accountId: account?.id ?? null,
       title: '',
       processId: '',
-      contactId: String(contacts[0]?.id ?? '')
+      contactId: String(contact ?? contacts[0]?.id ?? '')
     })),
     draft: untrack(() => `new opportunity ${account?.id ?? ''}`),
     send: ({ accountId, title, processId, contactId }) => {

@@ -131,6 +131,7 @@
 <div class="head">
   <h1>{o.title}</h1>
   {#if o.mayChange}
+    <a class="plain" href="/api/opportunities/{o.id}/brief.pdf" download>Brief (PDF)</a>
     <button class="plain" onclick={copy}>Copy</button>
     <button class="plain" onclick={() => (asking = 'paused')}>Put on hold…</button>
     <button class="plain" onclick={() => (asking = 'lost')}>Close as lost…</button>

@@ -78,6 +78,7 @@
 
   /** How it counts; of a plan that simply counts, how often it is charged. */
   function counts(): string {
+    if (line.gift) return 'free';
     return countsAs(line) || (line.everyMonths ? `${line.everyMonths} months` : '');
   }
 </script>

@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.customers.campaign.CallPick;
 import firmtally.server.customers.campaign.CallService;
 import firmtally.server.customers.enquiry.AssignmentService;
+import firmtally.server.customers.enquiry.ConversionService;
 import firmtally.server.customers.enquiry.EnquiryForm;
 import firmtally.server.customers.enquiry.EnquiryService;
 import firmtally.server.pipeline.activity.ActivityService;
@@ -44,6 +45,7 @@ class DemoEnquiries {
   private static final int TAKEN_ON = 26;
 
   private final EnquiryService enquiries;
+  private final ConversionService conversions;
   private final AssignmentService assignment;
   private final CallService calls;
   private final ActivityService activities;
@@ -51,11 +53,13 @@ class DemoEnquiries {
 
   DemoEnquiries(
       EnquiryService enquiries,
+      ConversionService conversions,
       AssignmentService assignment,
       CallService calls,
       ActivityService activities,
       Sql sql) {
     this.enquiries = enquiries;
+    this.conversions = conversions;
     this.assignment = assignment;
     this.calls = calls;
     this.activities = activities;
@@ -147,9 +151,9 @@ class DemoEnquiries {
     if (n % 4 == 3) {
       enquiries.drop(id, version(id), "Order too small", owner);
     } else if (n % 3 == 0) {
-      enquiries.convert(
+      conversions.convert(
           id,
-          new EnquiryService.ConvertForm(
+          new ConversionService.ConvertForm(
               null,
               null,
               null,

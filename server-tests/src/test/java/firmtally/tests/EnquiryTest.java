@@ -61,6 +61,19 @@ class EnquiryTest {
   }
 
   @Test
+  void itsValueBecomesTheBudgetOfItsOpportunity() {
+    Guest rep = Guest.signedIn(HOUSE, "nils");
+    Map<String, Object> typed = enquiry("Worthing Farm", "w@worthing.example", "");
+    typed.put("value", "5 000,50");
+    long id = rep.post("/api/enquiries", typed).is(200).id();
+    String made =
+        rep.post("/api/enquiries/" + id + "/opportunity", Map.of()).is(200).text("/opportunityId");
+    assertThat(rep.get("/api/opportunities/" + made).text("/about/budget")).isEqualTo("5000.50");
+    Guest.Answer brief = rep.get("/api/opportunities/" + made + "/brief.pdf").is(200);
+    assertThat(new String(brief.bytes(), 0, 5, StandardCharsets.US_ASCII)).isEqualTo("%PDF-");
+  }
+
+  @Test
   void itIsTalkedAboutParkedDroppedAndTakenUpAgain() {
     Guest rep = Guest.signedIn(HOUSE, "nils");
     long id = rep.post("/api/enquiries", enquiry("Parked Farm", "555 0188 001", "")).is(200).id();
@@ -174,7 +187,7 @@ class EnquiryTest {
         """
         Company;E-Mail;City;Subject;Value
         Sedge Farm;sedge@sedge.example;Saltmere;Floor scale;1200
-        Bad Mail;nothing;Oxbarrow;Silo;12,5
+        Bad Mail;nothing;Oxbarrow;Silo;12x
         Sedge Again;SEDGE@sedge.example;Saltmere;Floor scale;
         """
             .getBytes(StandardCharsets.UTF_8);

@@ -377,6 +377,11 @@ class WorksheetRowsTest {
     Guest.Answer tallied = tally(List.of(row));
     assertThat(tallied.text("/worksheet/lines/0/typed/quantity")).isEqualTo("3");
     assertThat(tallied.text("/worksheet/lines/0/typed/unitPrice")).isEqualTo("1250.00");
+    Guest.Answer other =
+        tally(List.of(with(line("1", "BS-30", "3", null), "unitPrice", "450 USD")));
+    assertThat(other.text("/problems/0/at")).isEqualTo("lines[0].unitPrice");
+    assertThat(other.text("/problems/0/message"))
+        .isEqualTo("Enter an amount in EUR, for example 1250.50.");
   }
 
   private static Guest.Answer paste(String text) {

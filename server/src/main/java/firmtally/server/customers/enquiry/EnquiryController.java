@@ -35,6 +35,7 @@ import org.springframework.web.bind.annotation.RestController;
 class EnquiryController {
   private static final int PAGE = 100;
   private final EnquiryService enquiries;
+  private final ConversionService conversions;
   private final Likeness likeness;
   private final ActivityService activities;
   private final SettingsService settings;
@@ -42,11 +43,13 @@ class EnquiryController {
 
   EnquiryController(
       EnquiryService enquiries,
+      ConversionService conversions,
       Likeness likeness,
       ActivityService activities,
       SettingsService settings,
       Idempotency once) {
     this.enquiries = enquiries;
+    this.conversions = conversions;
     this.likeness = likeness;
     this.activities = activities;
     this.settings = settings;
@@ -264,7 +267,7 @@ class EnquiryController {
   Converted convert(
       @PathVariable EnquiryId id,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
-      @RequestBody EnquiryService.ConvertForm typed,
+      @RequestBody ConversionService.ConvertForm typed,
       @SignedIn Actor actor) {
     return new Converted(
         once.once(
@@ -273,6 +276,6 @@ class EnquiryController {
             "convert-enquiry",
             "enquiry " + id,
             OpportunityId::new,
-            () -> enquiries.convert(id, typed, actor)));
+            () -> conversions.convert(id, typed, actor)));
   }
 }

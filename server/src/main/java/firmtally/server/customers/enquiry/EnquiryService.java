@@ -3,20 +3,14 @@ package firmtally.server.customers.enquiry;
 import firmtally.core.enquiry.AssignmentRule;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
-import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.activity.ActivityService;
-import firmtally.server.pipeline.opportunity.Opening;
-import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AssignmentRuleId;
-import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.EnquiryId;
 import firmtally.server.platform.ids.ImportId;
-import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
-import firmtally.server.platform.ids.ProcessId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
@@ -44,8 +38,6 @@ public class EnquiryService implements DueWork {
   private final Records records;
   private final EnquiryReader reader;
   private final AssignmentService assignment;
-  private final AccountService accounts;
-  private final OpportunityService opportunities;
   private final ActivityService activities;
   private final UserService people;
   private final Traces traces;
@@ -59,8 +51,6 @@ public class EnquiryService implements DueWork {
       Records records,
       EnquiryReader reader,
       AssignmentService assignment,
-      AccountService accounts,
-      OpportunityService opportunities,
       ActivityService activities,
       UserService people,
       ChangeLog log,
@@ -72,8 +62,6 @@ public class EnquiryService implements DueWork {
     this.records = records;
     this.reader = reader;
     this.assignment = assignment;
-    this.accounts = accounts;
-    this.opportunities = opportunities;
     this.activities = activities;
     this.people = people;
     this.traces = new Traces(log, counters, index, phones, clock);
@@ -81,24 +69,6 @@ public class EnquiryService implements DueWork {
 
   /** What to list: a blank state is open, an owner of 0 everybody. */
   record Filter(String state, PersonId owner, String source, String campaign, String text) {}
-
-  /**
-   * How an enquiry is taken on: joined to an account and contact that exist, or both made from what
-   * is typed here.
-   */
-  public record ConvertForm(
-      @MaybeNull AccountId accountId,
-      @MaybeNull ContactId contactId,
-      @MaybeNull ProcessId processId,
-      String title,
-      @MaybeNull String name,
-      @MaybeNull String kind,
-      @MaybeNull String industry,
-      @MaybeNull String postal,
-      @MaybeNull String town,
-      @MaybeNull String person,
-      @MaybeNull String email,
-      @MaybeNull String phone) {}
 
   List<Enquiry> page(Filter filter, long before, int most, Actor actor) {
     return store.page(filter, before, most, actor);
@@ -350,99 +320,22 @@ public class EnquiryService implements DueWork {
         assignment.value(enquiry.value()));
   }
 
-  /**
-   * Takes an enquiry on: an account and contact are made, or existing ones joined, and the
-   * opportunity opened with nothing typed again. It belongs to whose the enquiry is.
-   *
-   * @return the opportunity's id
-   */
-  @Transactional
-  public OpportunityId convert(EnquiryId id, ConvertForm changed, Actor actor) {
-    actor.checkSells();
-    Enquiry enquiry = open(id, actor);
-    ConvertForm typed = filled(changed, enquiry);
-    Actor owner = enquiry.ownerId().equals(actor.id()) ? actor : people.get(enquiry.ownerId());
-    AccountId account =
-        typed.accountId() == null
-            ? accounts.open(account(typed), owner)
-            : accounts.readable(typed.accountId(), actor).id();
-    Optional<ContactId> contact = contact(typed, account, actor);
+  /** It became an opportunity of an account. */
+  void converted(Enquiry enquiry, AccountId account, Actor actor) {
     int updated =
         store.setState(
             new EnquiryStore.StateChange(
-                id, enquiry.version(), EnquiryState.CONVERTED, null, null, account));
-    traces.log().expectOne(updated, RECORD, id, enquiry.version());
+                enquiry.id(), enquiry.version(), EnquiryState.CONVERTED, null, null, account));
+    traces.log().expectOne(updated, RECORD, enquiry.id(), enquiry.version());
     traces
         .log()
         .note(
             actor.id(),
             RECORD,
-            id,
+            enquiry.id(),
             "state",
             enquiry.state().inWords(),
             EnquiryState.CONVERTED.inWords());
-    return opportunities.open(
-        Opening.of(account, typed.title(), "new")
-            .with(Optional.ofNullable(typed.processId()), contact)
-            .from(Optional.of(id), enquiry.source(), enquiry.campaign()),
-        owner);
-  }
-
-  /** What was left out stands on the enquiry. */
-  private static ConvertForm filled(ConvertForm typed, Enquiry enquiry) {
-    return new ConvertForm(
-        typed.accountId(),
-        typed.contactId(),
-        typed.processId(),
-        either(typed.title(), enquiry.subject()),
-        either(typed.name(), enquiry.name()),
-        either(typed.kind(), "company"),
-        typed.industry(),
-        either(typed.postal(), enquiry.postal()),
-        either(typed.town(), enquiry.town()),
-        either(typed.person(), enquiry.person()),
-        either(typed.email(), enquiry.email()),
-        either(typed.phone(), enquiry.phone()));
-  }
-
-  private static String either(String typed, String known) {
-    return typed == null ? known : typed;
-  }
-
-  private Optional<ContactId> contact(ConvertForm typed, AccountId account, Actor actor) {
-    if (typed.contactId() != null) {
-      return Optional.of(typed.contactId());
-    }
-    List<AccountService.Contact> known = accounts.contacts(account, actor);
-    String person = typed.person() == null ? "" : typed.person().strip();
-    if (person.isEmpty()) {
-      return Optional.empty();
-    }
-    return known.stream()
-        .filter(c -> c.name().equalsIgnoreCase(person))
-        .map(AccountService.Contact::id)
-        .findFirst()
-        .or(
-            () ->
-                Optional.of(
-                    accounts.addContact(
-                        account,
-                        new AccountService.ContactForm(
-                            person, "", typed.email(), typed.phone(), "", ""),
-                        actor)));
-  }
-
-  private static AccountService.AccountForm account(ConvertForm typed) {
-    return new AccountService.AccountForm(
-        typed.name(),
-        typed.kind(),
-        typed.industry(),
-        "",
-        typed.postal(),
-        typed.town(),
-        typed.email(),
-        typed.phone(),
-        typed.person());
   }
 
   private static String words(EnquiryReader.Draft draft) {
@@ -464,7 +357,8 @@ public class EnquiryService implements DueWork {
     }
   }
 
-  private Enquiry open(EnquiryId id, Actor actor) {
+  /** An open enquiry that somebody may change. */
+  Enquiry open(EnquiryId id, Actor actor) {
     Enquiry enquiry = editable(id, actor);
     if (!enquiry.isOpen()) {
       throw new NotPossible("This enquiry is " + enquiry.state().inWords() + " already.");

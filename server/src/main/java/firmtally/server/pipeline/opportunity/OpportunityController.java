@@ -18,6 +18,7 @@ import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.ProcessId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.ids.StageId;
+import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -34,6 +35,8 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -65,13 +68,14 @@ class OpportunityController {
       ActivityService activities,
       CreditService credit,
       FileService files,
-      SettingsService settings) {
+      SettingsService settings,
+      BriefPrinter briefs) {
     this.opportunities = opportunities;
     this.moves = moves;
     this.team = team;
     this.worksheets = worksheets;
     this.once = once;
-    this.beside = new Beside(accounts, activities, credit, files, settings);
+    this.beside = new Beside(accounts, activities, credit, files, settings, briefs);
   }
 
   /** What is shown on the page beside the opportunity itself. */
@@ -80,7 +84,8 @@ class OpportunityController {
       ActivityService activities,
       CreditService credit,
       FileService files,
-      SettingsService settings) {}
+      SettingsService settings,
+      BriefPrinter briefs) {}
 
   /** What is typed about it; the reason is that of the loss or the pause. */
   record About(
@@ -204,6 +209,14 @@ class OpportunityController {
         view(o, worked, actor),
         activities,
         beside.files().of("opportunity", RecordId.of(id)));
+  }
+
+  /** All of it that helps in a meeting, on one page; no cost and no margin. */
+  @GetMapping(path = "/{id}/brief.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> brief(@PathVariable OpportunityId id, @SignedIn Actor actor) {
+    OpportunityView page = get(id, actor);
+    return Download.of(
+        beside.briefs().print(page), page.number() + ".pdf", MediaType.APPLICATION_PDF_VALUE);
   }
 
   private Progress progress(Opportunity o) {

@@ -394,6 +394,13 @@ public class OpportunityService {
     return after;
   }
 
+  /** Notes what the customer has to spend, in minor units, where it was told before. */
+  @Transactional
+  public void setBudget(OpportunityId id, long minor, Actor by) {
+    store.setBudget(id, minor);
+    traces.log().note(by.id(), RECORD, id, "budget", null, amount(minor));
+  }
+
   /** What an owner has open or paused with an account. */
   public List<OpportunityId> openOf(AccountId account, PersonId owner) {
     return store.openOf(account, owner);

@@ -258,6 +258,13 @@ class OpportunityStore {
         .update();
   }
 
+  void setBudget(OpportunityId id, long budget) {
+    sql.sql("UPDATE opportunity SET budget = :budget WHERE id = :id")
+        .param("id", id)
+        .param("budget", budget)
+        .update();
+  }
+
   int update(Typed typed) {
     return sql.sql(UPDATE).paramSource(typed).update();
   }

@@ -45,7 +45,7 @@ public final class TypedNumber {
   }
 
   /** Digits with a point at most: nearly all of what is typed, and nothing to be read into it. */
-  private static boolean isPlain(String typed) {
+  static boolean isPlain(String typed) {
     int points = 0;
     for (int i = 0; i < typed.length(); i++) {
       char c = typed.charAt(i);

@@ -149,12 +149,12 @@ final class FormReader {
 
   private LineForm.Numbers plain(String at, LineForm.Numbers n) {
     return new LineForm.Numbers(
-        plain(at + ".listPrice", n.listPrice(), PRICE_DECIMALS),
-        plain(at + ".unitCost", n.unitCost(), PRICE_DECIMALS),
+        price(at + ".listPrice", n.listPrice(), PRICE_DECIMALS),
+        price(at + ".unitCost", n.unitCost(), PRICE_DECIMALS),
         plainPercent(at + ".taxPercent", n.taxPercent()),
         plain(at + ".quantity", n.quantity(), QUANTITY_DECIMALS),
         plainPercent(at + ".discountPercent", n.discountPercent()),
-        plain(at + ".unitPrice", n.unitPrice(), PRICE_DECIMALS));
+        price(at + ".unitPrice", n.unitPrice(), PRICE_DECIMALS));
   }
 
   private LineForm.Numbers taxed(LineForm.Numbers n) {
@@ -167,6 +167,22 @@ final class FormReader {
         at,
         text != null && text.endsWith("%") ? text.substring(0, text.length() - 1) : text,
         PRICE_DECIMALS);
+  }
+
+  /** The same of a price or an amount, which may name the currency of the document and no other. */
+  private String price(String at, String typed, int decimals) {
+    if (typed == null || typed.isBlank()) {
+      return typed;
+    }
+    return input
+        .problems()
+        .read(
+            at,
+            () -> {
+              Amounts.checkCurrency(currency, typed);
+              return TypedNumber.plain(typed, decimals);
+            })
+        .orElse("");
   }
 
   /** The number that was typed; what cannot be read is a problem once, and then left out. */
@@ -270,7 +286,7 @@ final class FormReader {
 
   Optional<DocumentDiscount> discount(WorksheetForm form) {
     String percentText = plainPercent("discountPercent", form.discountPercent());
-    String amountText = plain("discountAmount", form.discountAmount(), currency.getDecimalPlaces());
+    String amountText = price("discountAmount", form.discountAmount(), currency.getDecimalPlaces());
     Optional<Percent> percent = input.value("discountPercent", percentText, FormReader::percent);
     Optional<Money> amount = input.value("discountAmount", amountText, this::amount);
     if (percent.isPresent() && amount.isPresent()) {
@@ -283,11 +299,11 @@ final class FormReader {
   }
 
   Optional<Target> target(WorksheetForm form) {
-    String total = plain("targetContract", form.targetContract(), currency.getDecimalPlaces());
+    String total = price("targetContract", form.targetContract(), currency.getDecimalPlaces());
     String least = plainPercent("targetMargin", form.targetMargin());
     Optional<Target> contract =
         input.value("targetContract", total, t -> new Target.Contract(amount(t)));
-    String paid = plain("targetTotal", form.targetTotal(), currency.getDecimalPlaces());
+    String paid = price("targetTotal", form.targetTotal(), currency.getDecimalPlaces());
     Optional<Target> invoice =
         input.value("targetTotal", paid, t -> new Target.FirstInvoice(amount(t)));
     Optional<Target> margin =

@@ -17,9 +17,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
-import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.activity.ActivityService;
-import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.database.TestCompany;
@@ -68,8 +66,6 @@ class StagingTest {
             mock(Records.class),
             mock(EnquiryReader.class),
             assignment,
-            mock(AccountService.class),
-            mock(OpportunityService.class),
             mock(ActivityService.class),
             users,
             log,

@@ -1,0 +1,41 @@
+package firmtally.formats.pdf;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.Test;
+
+class BriefPdfTest {
+  @Test
+  void aFullBriefIsOnePage() throws IOException {
+    BriefPaper paper =
+        new BriefPaper(
+            "Harrow & Plumb",
+            "O-1732",
+            "Replacing the bench scales",
+            "29 November 2026",
+            IntStream.range(0, 8).mapToObj(i -> new BriefPaper.Fact("Fact " + i, "value")).toList(),
+            IntStream.range(0, 8).mapToObj(i -> "A line of the note, number " + i).toList(),
+            IntStream.range(0, 5).mapToObj(i -> new BriefPaper.Fact("Ines", "555 01")).toList(),
+            IntStream.range(0, 18)
+                .mapToObj(i -> new BriefPaper.Line("BS-" + i, "Bench scale", "2", "840.00", i == 0))
+                .toList(),
+            "and 4 more",
+            List.of(new BriefPaper.Fact("Net", "4 523.28")),
+            List.of(
+                new BriefPaper.Check("Drawing seen", true), new BriefPaper.Check("Trial", false)),
+            IntStream.range(0, 6)
+                .mapToObj(i -> new BriefPaper.Fact("10 Dec", "call: ask how it stands"))
+                .toList());
+    try (PDDocument pdf = Loader.loadPDF(new BriefPdf().print(paper))) {
+      assertThat(pdf.getNumberOfPages()).isEqualTo(1);
+      assertThat(new PDFTextStripper().getText(pdf))
+          .contains("O-1732", "Replacing the bench scales", "and 4 more", "Drawing seen: done");
+    }
+  }
+}
