@@ -64,6 +64,7 @@ class PhoneTest {
     BROWSER.see(".page table, .page [role='table'], .page form, .page .leaf, .page article");
     assertThat(((Number) BROWSER.value("return document.documentElement.scrollWidth")).intValue())
         .isLessThanOrEqualTo(WIDTH);
+    assertThat(BROWSER.violations()).isEmpty();
   }
 
   @Test

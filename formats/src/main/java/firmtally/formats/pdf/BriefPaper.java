@@ -7,8 +7,8 @@ import java.util.List;
  * no cost and no margin stands on it, as papers are left on tables.
  *
  * @param facts what is known of it, a few words each
- * @param lines as many as a page holds; {@code more} says how many are left away
- * @param more empty when all are there
+ * @param lines as they stand on the worksheet
+ * @param more how many lines were left away for want of room
  */
 public record BriefPaper(
     String company,
@@ -19,10 +19,27 @@ public record BriefPaper(
     List<String> note,
     List<Fact> people,
     List<Line> lines,
-    String more,
+    int more,
     List<Fact> sums,
     List<Check> checks,
     List<Fact> activities) {
+  /** The same with this many lines fewer, from the end. */
+  BriefPaper without(int fewer) {
+    return new BriefPaper(
+        company,
+        number,
+        title,
+        printedOn,
+        facts,
+        note,
+        people,
+        lines.subList(0, lines.size() - fewer),
+        more + fewer,
+        sums,
+        checks,
+        activities);
+  }
+
   /** A name and what it is. */
   public record Fact(String name, String value) {}
 

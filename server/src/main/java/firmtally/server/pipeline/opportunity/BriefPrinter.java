@@ -22,7 +22,6 @@ import org.springframework.stereotype.Component;
 /** Puts an opportunity's page on one sheet of paper, for a meeting. */
 @Component
 class BriefPrinter {
-  private static final int MOST_LINES = 18;
   private static final int MOST_ACTIVITIES = 6;
   private final BriefPdf pdf = new BriefPdf();
   private final SettingsService settings;
@@ -36,7 +35,6 @@ class BriefPrinter {
   byte[] print(OpportunityView o) {
     WorksheetView sheet = o.worksheet();
     List<BriefPaper.Line> lines = sheet.lines().stream().map(this::line).toList();
-    int more = Math.max(0, lines.size() - MOST_LINES);
     return pdf.print(
         new BriefPaper(
             settings.company().name(),
@@ -46,8 +44,8 @@ class BriefPrinter {
             facts(o),
             o.about().note().lines().filter(line -> !line.isBlank()).limit(8).toList(),
             people(o),
-            lines.stream().limit(MOST_LINES).toList(),
-            more == 0 ? "" : "and " + more + " more",
+            lines,
+            0,
             List.of(
                 new BriefPaper.Fact("Net", written(sheet.totals().contract())),
                 new BriefPaper.Fact(
