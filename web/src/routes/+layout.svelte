@@ -12,6 +12,7 @@
   import Storage from '$lib/shell/Storage.svelte';
   import { actions, isTyping, letters } from '$lib/shell/actions.svelte';
   import { concerns, listen, type Changed } from '$lib/shell/changes';
+  import { frames } from '$lib/shell/frames';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { asRefusal, type Refusal } from '$lib/api/client';
@@ -89,7 +90,7 @@
   {:else if session.me && session.company}
     <Bar onFind={() => (finding = true)} onKeys={() => (helping = true)} />
     <Storage />
-    <main>{@render children()}</main>
+    <main {@attach frames}>{@render children()}</main>
     <Palette bind:open={finding} />
     <Keys bind:open={helping} />
     <Said />

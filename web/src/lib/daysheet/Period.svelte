@@ -40,7 +40,7 @@
     {/if}
   </svg>
   <dl>
-    <dt>Forecast range (80 %)</dt>
+    <dt>Forecast range (80&nbsp;%)</dt>
     <dd>{rounded(period.low)} – {rounded(period.high)}</dd>
     {#if aimed}
       <dt>Gap to goal</dt>

@@ -174,7 +174,7 @@
 <style>
   .facts {
     display: grid;
-    grid-template-columns: 200px 72px 84px 130px 190px 1fr;
+    grid-template-columns: 200px 92px 84px 130px 190px 1fr;
     gap: 0 10px;
     align-items: end;
   }

@@ -212,6 +212,18 @@
     align-items: flex-start;
     gap: 6px;
   }
+  /* a manager's counts have three digits: every place still fits at 1280 */
+  @media (max-width: 1400px) {
+    header {
+      gap: 10px;
+    }
+    nav a {
+      padding-inline: 6px;
+    }
+    nav i {
+      margin-inline: 3px;
+    }
+  }
   @media (max-width: 900px) {
     header {
       gap: 8px;

@@ -98,6 +98,10 @@
 </div>
 
 <style>
+  /* the label as near to its box as in every other field */
+  .field > :global([data-part='root']) {
+    gap: 0;
+  }
   :global(.pick-label) {
     display: block;
     font-size: var(--type-small);

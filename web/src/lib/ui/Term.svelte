@@ -17,6 +17,8 @@
     min-height: 17px;
     line-height: 15px;
     padding: 0;
+    /* beside its word, also where the figure stands at the end of the row */
+    margin-inline-end: auto;
     vertical-align: middle;
   }
   [popover] {

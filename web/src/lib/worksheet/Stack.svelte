@@ -114,8 +114,9 @@
 </section>
 
 <style>
-  .whole {
+  dt.whole {
     grid-column: 1 / -1;
+    white-space: normal;
   }
   .two {
     display: grid;

@@ -69,13 +69,13 @@
   .ribbon {
     width: 340px;
   }
-  .ribbon > div {
+  .months {
     display: grid;
     grid-template-columns: repeat(12, 1fr);
-    position: relative;
     font-size: var(--type-tiny);
   }
   .band {
+    position: relative;
     height: 16px;
     background: repeating-linear-gradient(90deg, var(--rule) 0 1px, transparent 1px calc(100% / 12));
   }

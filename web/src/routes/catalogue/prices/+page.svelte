@@ -189,6 +189,9 @@
   .two :global(h2) {
     margin-bottom: 4px;
   }
+  .scroll td:first-child {
+    white-space: nowrap;
+  }
   .scroll {
     max-height: 360px;
     overflow: auto;

@@ -126,7 +126,7 @@ class BenchTest {
     BROWSER.see("[aria-label='Land on a total or margin']").sendKeys("with");
     BROWSER.see("[name='landing']").click();
     BROWSER.type("9 000");
-    BROWSER.seeText(".landing", "first invoice 9");
+    BROWSER.seeText(".landing", "first invoice 8 999.99");
     BROWSER.chord(Keys.CONTROL, "a");
     BROWSER.press(Keys.DELETE);
     BROWSER.see("[aria-label='Land on a total or margin']").sendKeys("net");
