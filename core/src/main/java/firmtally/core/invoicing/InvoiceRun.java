@@ -266,9 +266,9 @@ final class InvoiceRun {
             .orElseGet(() -> left.stream().map(line -> new Taken(line, line.left())).toList());
     List<Paper.Line> paperLines = new ArrayList<>(all.size());
     BigDecimal[] bases = new BigDecimal[groups.size()];
-    for (Taken one : all) {
-      ChargedLine line = one.line();
-      BigDecimal quantity = one.quantity();
+    for (Taken credited : all) {
+      ChargedLine line = credited.line();
+      BigDecimal quantity = credited.quantity();
       BigDecimal amount =
           part(line.amount, line.taken.add(quantity), line.quantity).subtract(line.amountTaken);
       paperLines.add(

@@ -16,7 +16,8 @@ import java.util.function.Supplier;
 
 /**
  * Finds the price that the rules give. The rules in force are sorted once by scope, product or
- * family, and break; a lookup then costs the same however many rules there are.
+ * family, and break; a lookup then costs the same however many rules there are. Several threads may
+ * ask at once.
  *
  * <p>Example: listed at 420.00, with "dairies: 5 % off the bench family" and "everyone: 379.05 from
  * 25 pieces", a dairy that buys 25 pays 399.00 under {@link PricePolicy#SPECIFIC} and 379.05 under
@@ -114,13 +115,29 @@ public final class PriceFinder {
 
   /**
    * The rules of one product or family by their break; of each break only those with the latest
-   * first day.
+   * first day. They are sorted when they are first looked at: most never are.
    */
   private static final class Breaks {
-    private final TreeMap<Quantity, List<PriceRule>> latest = new TreeMap<>();
+    private final List<PriceRule> rules = new ArrayList<>(2);
+    private volatile TreeMap<Quantity, List<PriceRule>> latest;
 
     void add(PriceRule rule) {
-      List<PriceRule> rivals = latest.computeIfAbsent(rule.minQuantity(), k -> new ArrayList<>());
+      rules.add(rule);
+    }
+
+    private TreeMap<Quantity, List<PriceRule>> latest() {
+      TreeMap<Quantity, List<PriceRule>> sorted = latest;
+      if (sorted == null) {
+        sorted = new TreeMap<>();
+        for (PriceRule rule : rules) {
+          keepLatest(sorted.computeIfAbsent(rule.minQuantity(), k -> new ArrayList<>(2)), rule);
+        }
+        latest = sorted;
+      }
+      return sorted;
+    }
+
+    private static void keepLatest(List<PriceRule> rivals, PriceRule rule) {
       int later = rivals.isEmpty() ? 0 : ABSENT_FIRST.compare(rule.from(), rivals.get(0).from());
       if (later > 0) {
         rivals.clear();
@@ -132,7 +149,7 @@ public final class PriceFinder {
 
     /** The lowest price of the highest break reached; of equal prices the smallest id. */
     PriceFound winner(Quantity basis, UnitPrice list) {
-      Map.Entry<Quantity, List<PriceRule>> highest = latest.floorEntry(basis);
+      Map.Entry<Quantity, List<PriceRule>> highest = latest().floorEntry(basis);
       PriceFound best = null;
       if (highest != null) {
         for (PriceRule rule : highest.getValue()) {

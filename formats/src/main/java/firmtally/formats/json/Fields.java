@@ -274,7 +274,7 @@ public final class Fields {
   /** A problem at this object unless exactly one of the fields stands there. */
   public void exactlyOne(String one, String other) {
     if (has(one) == has(other)) {
-      problems.add(path, "exactly one of " + one + " and " + other + " must stand here");
+      problems.add(path, "give exactly one of " + one + " and " + other);
     }
   }
 

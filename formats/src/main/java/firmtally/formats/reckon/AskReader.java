@@ -78,7 +78,7 @@ final class AskReader {
     ask.require("ref");
     long kinds = KINDS.stream().filter(ask::has).count();
     if (kinds != 1) {
-      ask.refuse("exactly one of " + KINDS + " must stand here");
+      ask.refuse("give exactly one of " + KINDS);
     }
     if (ask.hasAsked("deduct") && !ask.has("part") && !ask.has("rest")) {
       ask.refuse("deduct", "only a part or a rest may deduct deposits");

@@ -78,7 +78,7 @@ final class LineReader {
     boolean both = line.has("discountPercent") && line.has("unitPrice");
     boolean beside = line.has("discountPercent") || line.has("unitPrice");
     if (both || line.hasAsked("gift") && beside) {
-      line.refuse("at most one of discountPercent, unitPrice and gift may stand here");
+      line.refuse("give at most one of discountPercent, unitPrice and gift");
     }
     return gift ? Terms.GIFT : discount.or(() -> own).orElse(Terms.AS_FOUND);
   }
