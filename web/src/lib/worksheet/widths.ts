@@ -1,5 +1,5 @@
 import { figure, unitPrice } from '$lib/ui/format';
-import { countsAs, type Column, type LineForm, type LineView } from './lines';
+import { COLUMNS, countsAs, type Column, type LineForm, type LineView } from './lines';
 
 /** What a column takes at least and at most, and the width of a letter of what stands in it. */
 type Bounds = { least: number; most: number; letter: number };
@@ -52,19 +52,6 @@ function letters(line: LineForm, view: LineView | undefined, column: Column, dig
 }
 
 const MAY_BE_SLIT: readonly Column[] = ['counts', 'ready'];
-const ORDER: readonly Column[] = [
-  'code',
-  'what',
-  'quantity',
-  'list',
-  'price',
-  'discount',
-  'counts',
-  'ready',
-  'final',
-  'margin'
-];
-
 /** The columns as a grid's template, those that are only slits, and how narrow all may become. */
 export type Layout = { template: string; slits: readonly Column[]; least: number };
 
@@ -81,12 +68,12 @@ export function templateOf(
   const longest = new Map<Column, number>();
   for (const line of lines) {
     const view = of(line.id);
-    for (const column of ORDER)
+    for (const column of COLUMNS)
       longest.set(column, Math.max(longest.get(column) ?? 0, letters(line, view, column, digits)));
   }
   const slits: Column[] = [];
   let least = HANDLE;
-  const widths = ORDER.map((column) => {
+  const widths = COLUMNS.map((column) => {
     if (column === 'what') {
       least += DESCRIPTION;
       return `minmax(${DESCRIPTION}px, 1fr)`;

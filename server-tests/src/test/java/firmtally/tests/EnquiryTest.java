@@ -61,6 +61,16 @@ class EnquiryTest {
   }
 
   @Test
+  void whoeverDoesNotSellOwnsNone() {
+    Guest rep = Guest.signedIn(HOUSE, "nils");
+    Map<String, Object> typed = enquiry("Hazel Farm", "h@hazel.example", "");
+    typed.put("owner", String.valueOf(HOUSE.personOf("otto")));
+    Guest.Answer refused = rep.post("/api/enquiries", typed).is(422);
+    assertThat(refused.text("/problems/0/at")).isEqualTo("owner");
+    assertThat(refused.text("/problems/0/message")).endsWith("does not sell.");
+  }
+
+  @Test
   void itsValueBecomesTheBudgetOfItsOpportunity() {
     Guest rep = Guest.signedIn(HOUSE, "nils");
     Map<String, Object> typed = enquiry("Worthing Farm", "w@worthing.example", "");

@@ -1,10 +1,11 @@
 package firmtally.formats.reckon;
 
+import static firmtally.formats.reckon.Asked.ask;
+import static firmtally.formats.reckon.Asked.problems;
+import static firmtally.formats.reckon.Asked.refused;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.formats.json.Json;
-import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -17,20 +18,6 @@ import org.junit.jupiter.params.provider.MethodSource;
  * their boundaries.
  */
 class LaterKindsContractTest {
-  private static Json.Obj ask(String document) {
-    return GoldenTest.parse(
-        Reckon.answer(document.replace('\'', '"').getBytes(StandardCharsets.UTF_8)));
-  }
-
-  private static TreeSet<String> problems(String document) {
-    Json.Obj answer = ask(document);
-    return answer.members().containsKey("problems") ? GoldenTest.paths(answer) : new TreeSet<>();
-  }
-
-  private static Arguments refused(String document, String... at) {
-    return Arguments.of(document, new TreeSet<>(Arrays.asList(at)));
-  }
-
   private static Arguments asks(String asks, String... at) {
     return refused(
         "{'format':'firm-tally/invoicing/1','currency':'EUR','lines':["

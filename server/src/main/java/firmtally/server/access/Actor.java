@@ -69,7 +69,7 @@ public record Actor(PersonId id, String login, String name, String email, Role r
 
   /** Refuses those who do not sell. */
   public void checkSells() {
-    if (role == Role.CREDIT_CONTROLLER) {
+    if (!role.sells()) {
       throw new NotAllowed("Only reps and managers may do this.");
     }
   }

@@ -38,6 +38,11 @@ public enum Role {
     return this != CREDIT_CONTROLLER;
   }
 
+  /** Whether they may own what is sold, and sell it. */
+  public boolean sells() {
+    return this != CREDIT_CONTROLLER;
+  }
+
   /** The role of a word such as {@code credit-controller}. */
   public static Role of(String word) {
     for (Role role : values()) {

@@ -366,10 +366,12 @@ public class UserService {
     return input.value("role", word, UserService::role).orElse(Role.REP);
   }
 
-  /** Refuses with words when somebody is no active user. */
-  public void checkActive(Input input, String at, PersonId id) {
+  /** Refuses a person who cannot own what is sold: an inactive one, or one who does not sell. */
+  public void checkSeller(Input input, String at, PersonId id) {
     if (!isActive(id)) {
       input.refuse(at, "Choose an active user.");
+    } else if (!get(id).role().sells()) {
+      input.refuse(at, get(id).name() + " does not sell.");
     }
   }
 

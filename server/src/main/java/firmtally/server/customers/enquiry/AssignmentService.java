@@ -288,9 +288,7 @@ public class AssignmentService {
       }
       for (Part part : rule.parts()) {
         input.whole(at + "parts", part.weight(), 1, MOST_WEIGHT);
-        if (!people.isActive(part.personId())) {
-          input.refuse(at + "parts", "Choose an active user.");
-        }
+        people.checkSeller(input, at + "parts", part.personId());
       }
     }
   }

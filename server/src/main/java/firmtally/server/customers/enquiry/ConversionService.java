@@ -36,8 +36,8 @@ public class ConversionService {
   }
 
   /**
-   * How an enquiry is taken on: joined to an account and contact that exist, or both made from what
-   * is typed here.
+   * How an enquiry is converted: joined to an account and contact that exist, or both made from
+   * what is typed here.
    */
   public record ConvertForm(
       @MaybeNull AccountId accountId,
@@ -54,7 +54,7 @@ public class ConversionService {
       @MaybeNull String phone) {}
 
   /**
-   * Takes an enquiry on: an account and contact are made, or existing ones joined, and the
+   * Converts an enquiry: an account and contact are made, or existing ones joined, and the
    * opportunity opened with nothing typed again. It belongs to whose the enquiry is.
    *
    * @return the opportunity's id
@@ -71,17 +71,13 @@ public class ConversionService {
             : accounts.readable(typed.accountId(), actor).id();
     Optional<ContactId> contact = contact(typed, account, actor);
     enquiries.converted(enquiry, account, actor);
-    OpportunityId opened =
-        opportunities.open(
-            Opening.of(account, typed.title(), "new")
-                .with(Optional.ofNullable(typed.processId()), contact)
-                .from(Optional.of(id), enquiry.source(), enquiry.campaign()),
-            owner);
     // What the enquiry was thought to be worth is what the customer will hardly go beyond.
-    if (enquiry.value() != null) {
-      opportunities.setBudget(opened, enquiry.value(), owner);
-    }
-    return opened;
+    return opportunities.open(
+        Opening.of(account, typed.title(), "new")
+            .with(Optional.ofNullable(typed.processId()), contact)
+            .from(Optional.of(id), enquiry.source(), enquiry.campaign())
+            .within(Optional.ofNullable(enquiry.value())),
+        owner);
   }
 
   /** What was left out stands on the enquiry. */

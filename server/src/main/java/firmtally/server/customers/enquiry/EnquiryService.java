@@ -111,7 +111,7 @@ public class EnquiryService implements DueWork {
       return Optional.empty();
     }
     Optional<PersonId> named = input.value("owner", typed, EnquiryService::id);
-    named.ifPresent(id -> people.checkActive(input, "owner", id));
+    named.ifPresent(id -> people.checkSeller(input, "owner", id));
     return named;
   }
 

@@ -1,7 +1,6 @@
 package firmtally.server.customers.reassignment;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
@@ -104,10 +103,7 @@ public class ReassignmentService implements DueWork {
     if (from.id().equals(to.id())) {
       input.refuse("toId", "Choose a colleague.");
     }
-    people.checkActive(input, "toId", to.id());
-    if (to.role() == Role.CREDIT_CONTROLLER) {
-      input.refuse("toId", to.name() + " does not sell.");
-    }
+    people.checkSeller(input, "toId", to.id());
     List<Account> book =
         accounts.ownedBy(from.id()).stream()
             .filter(a -> typed.accounts().isEmpty() || typed.accounts().contains(a.id()))

@@ -15,6 +15,7 @@ import java.util.Optional;
  *
  * @param source where it comes from, blank where unknown
  * @param campaign blank for none
+ * @param budget what the customer has to spend, in minor units, where it was told
  */
 public record Opening(
     AccountId accountId,
@@ -28,6 +29,7 @@ public record Opening(
     Optional<OpportunityId> copiedFrom,
     String source,
     String campaign,
+    Optional<Long> budget,
     WorksheetForm lines) {
   /** With a title only; all else is proposed or empty. */
   public static Opening of(AccountId account, String title, String processKind) {
@@ -43,6 +45,7 @@ public record Opening(
         Optional.empty(),
         "",
         "",
+        Optional.empty(),
         WorksheetForm.EMPTY);
   }
 
@@ -60,6 +63,7 @@ public record Opening(
         copiedFrom,
         source,
         campaign,
+        budget,
         lines);
   }
 
@@ -77,6 +81,25 @@ public record Opening(
         copiedFrom,
         heardBy,
         ofCampaign,
+        budget,
+        lines);
+  }
+
+  /** The same with what the customer has to spend, in minor units; it may be empty. */
+  public Opening within(Optional<Long> minor) {
+    return new Opening(
+        accountId,
+        title,
+        processKind,
+        processId,
+        contactId,
+        expectedClose,
+        enquiryId,
+        renewsId,
+        copiedFrom,
+        source,
+        campaign,
+        minor,
         lines);
   }
 
@@ -94,6 +117,7 @@ public record Opening(
         copiedFrom,
         source,
         campaign,
+        budget,
         with);
   }
 
@@ -111,6 +135,7 @@ public record Opening(
         copiedFrom,
         source,
         campaign,
+        budget,
         lines);
   }
 }

@@ -2,7 +2,6 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.access.Seen;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
@@ -229,11 +228,16 @@ public class OpportunityService {
                 store.hasBought(account.id()) ? "existing" : "new",
                 source,
                 campaign,
+                opening.budget().orElse(null),
                 opening.copiedFrom().orElse(null)));
     store.logStage(
         id, clock.instant(), actor.id(), null, first.id(), worked.contract().getAmountMinorLong());
     reindex(id);
     traces.log().note(actor.id(), "opportunity", id, "opportunity created", null, title);
+    opening
+        .budget()
+        .ifPresent(
+            budget -> traces.log().note(actor.id(), RECORD, id, "budget", null, amount(budget)));
     return id;
   }
 
@@ -254,9 +258,7 @@ public class OpportunityService {
     actor.checkSells();
     Opportunity of = readable(id, actor);
     WorksheetForm lines =
-        take.lines()
-            ? worksheets.get(of.worksheetId(), context(of)).form()
-            : Opening.of(of.accountId(), of.title(), "").lines();
+        take.lines() ? worksheets.get(of.worksheetId(), context(of)).form() : WorksheetForm.EMPTY;
     Opening opening =
         new Opening(
             of.accountId(),
@@ -272,6 +274,7 @@ public class OpportunityService {
             Optional.of(id),
             take.source() ? of.source() : "",
             take.source() ? of.campaign() : "",
+            Optional.empty(),
             lines);
     return open(opening, actor);
   }
@@ -394,13 +397,6 @@ public class OpportunityService {
     return after;
   }
 
-  /** Notes what the customer has to spend, in minor units, where it was told before. */
-  @Transactional
-  public void setBudget(OpportunityId id, long minor, Actor by) {
-    store.setBudget(id, minor);
-    traces.log().note(by.id(), RECORD, id, "budget", null, amount(minor));
-  }
-
   /** What an owner has open or paused with an account. */
   public List<OpportunityId> openOf(AccountId account, PersonId owner) {
     return store.openOf(account, owner);
@@ -420,27 +416,26 @@ public class OpportunityService {
       throw new NotAllowed("Only " + before.ownerName() + " or their manager may reassign it.");
     }
     Input input = new Input();
-    users.checkActive(input, "owner", to);
-    input.check();
-    Actor owner = users.get(to);
-    if (owner.role() == Role.CREDIT_CONTROLLER) {
-      input.refuse("owner", owner.name() + " does not sell.");
-    } else if (to.equals(before.ownerId())) {
+    users.checkSeller(input, "owner", to);
+    if (to.equals(before.ownerId())) {
       input.refuse("owner", "Choose a colleague.");
     }
     input.check();
-    traces.log().expectOne(store.setOwner(id, version, to), RECORD, id, before.version());
-    activities.giveOpen(id, before.ownerId(), to);
-    traces.log().note(actor.id(), RECORD, id, "owner", before.ownerName(), owner.name());
+    give(before, version, users.get(to), actor);
   }
 
   /** Gives it to another owner, with the steps that were the owner's. */
   @Transactional
   public void setOwner(OpportunityId id, Actor to, Actor by) {
     Opportunity before = find(id);
-    store.setOwner(id, to.id());
+    give(before, before.version(), to, by);
+  }
+
+  private void give(Opportunity before, long version, Actor to, Actor by) {
+    OpportunityId id = before.id();
+    traces.log().expectOne(store.setOwner(id, version, to.id()), RECORD, id, before.version());
     activities.giveOpen(id, before.ownerId(), to.id());
-    traces.log().note(by.id(), "opportunity", id, "owner", before.ownerName(), to.name());
+    traces.log().note(by.id(), RECORD, id, "owner", before.ownerName(), to.name());
   }
 
   private LocalDate today() {

@@ -41,9 +41,9 @@ class OpportunityStore {
   private static final String INSERT =
       """
       INSERT INTO opportunity (number, title, account_id, contact_id, owner_id, process_id, stage_id, state, stage_since,
-        opened_on, expected_close, worksheet_id, enquiry_id, renews_id, business, source, campaign, copied_from, touched_on)
+        opened_on, expected_close, worksheet_id, enquiry_id, renews_id, business, source, campaign, budget, copied_from, touched_on)
       VALUES (:number, :title, :account, :contact, :owner, :process, :stage, 'open', :opened, :opened, :close, :worksheet,
-        :enquiry, :renews, :business, :source, :campaign, :copiedFrom, :opened)
+        :enquiry, :renews, :business, :source, :campaign, :budget, :copiedFrom, :opened)
       RETURNING id
       """;
   private static final String UPDATE =
@@ -81,6 +81,7 @@ class OpportunityStore {
       String business,
       String source,
       String campaign,
+      Long budget,
       OpportunityId copiedFrom) {}
 
   /** What can be typed on it, as it is written. */
@@ -258,13 +259,6 @@ class OpportunityStore {
         .update();
   }
 
-  void setBudget(OpportunityId id, long budget) {
-    sql.sql("UPDATE opportunity SET budget = :budget WHERE id = :id")
-        .param("id", id)
-        .param("budget", budget)
-        .update();
-  }
-
   int update(Typed typed) {
     return sql.sql(UPDATE).paramSource(typed).update();
   }
@@ -278,14 +272,6 @@ class OpportunityStore {
 
   int end(Ending ending) {
     return sql.sql(END).paramSource(ending).update();
-  }
-
-  /** Gives it to another owner. */
-  void setOwner(OpportunityId id, PersonId owner) {
-    sql.sql("UPDATE opportunity SET owner_id = :owner, version = version + 1 WHERE id = :id")
-        .param("id", id)
-        .param("owner", owner)
-        .update();
   }
 
   /** Those whose pause is over. */
