@@ -6,6 +6,7 @@ import java.net.http.HttpClient;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.MediaType;
@@ -17,6 +18,12 @@ import tools.jackson.databind.json.JsonMapper;
 /** Somebody at the doors of the running server, with cookies of their own. */
 final class Guest {
   private static final JsonMapper JSON = new JsonMapper();
+  private static final String FROM = "X-Forwarded-For";
+  private static final AtomicInteger GUESTS = new AtomicInteger();
+
+  /** Everybody comes from an address of their own, so that nobody stands in line with guessers. */
+  private final String from;
+
   private final CookieManager cookies = new CookieManager();
   private final RestTestClient client;
 
@@ -25,6 +32,8 @@ final class Guest {
   }
 
   Guest(String address) {
+    int number = GUESTS.incrementAndGet();
+    from = "198.18." + number / 250 + "." + (1 + number % 250);
     HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
     client =
         RestTestClient.bindToServer(new JdkClientHttpRequestFactory(http)).baseUrl(address).build();
@@ -85,6 +94,9 @@ final class Guest {
       HttpMethod method, String path, Object body, Map<String, String> headers, Object... values) {
     RestTestClient.RequestBodySpec request =
         client.method(method).uri(path, values).header("X-XSRF-TOKEN", token());
+    if (!headers.containsKey(FROM)) {
+      request.header(FROM, from);
+    }
     headers.forEach(request::header);
     if (body != null) {
       request.contentType(MediaType.APPLICATION_JSON).body(JSON.writeValueAsString(body));
@@ -111,6 +123,7 @@ final class Guest {
             .post()
             .uri(path + (path.contains("?") ? "&" : "?") + "name={name}", name)
             .header("X-XSRF-TOKEN", token())
+            .header(FROM, from)
             .contentType(MediaType.APPLICATION_OCTET_STREAM)
             .body(content)
             .exchange()
