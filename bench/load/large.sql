@@ -20,7 +20,7 @@ SELECT 10000 + i, 'A-' || (20000 + i),
 FROM n WHERE i <= 5000;
 INSERT INTO phone_digits (digits, record, record_id)
 SELECT substr('55577' || printf('%06d', i), -8), 'account', 10000 + i FROM n WHERE i <= 5000;
-INSERT INTO search_index (kind, record_id, number, words) SELECT 'account', id, number, name || ' ' || town FROM account WHERE id > 10000;
+INSERT INTO search_index (rowid, kind, record_id, number, words) SELECT id * 32, 'account', id, number, name || ' ' || town FROM account WHERE id > 10000;
 
 INSERT INTO worksheet (id, currency, list, contract, cost, monthly, invoice_total)
 SELECT 1000000 + i, 'EUR', v, v, v * 6 / 10, 0, v * 119 / 100
@@ -65,8 +65,8 @@ FROM opportunity WHERE id > 1000000 AND (state <> 'open' OR id % 7);
 INSERT INTO opportunity_tag (opportunity_id, tag)
 SELECT id, CASE id % 3 WHEN 0 THEN 'export' WHEN 1 THEN 'retrofit' ELSE 'new hall' END FROM opportunity
 WHERE id > 1000000 AND id % 4 = 0;
-INSERT INTO search_index (kind, record_id, number, words)
-SELECT 'opportunity', o.id, o.number, o.title || ' ' || a.name FROM opportunity o JOIN account a ON a.id = o.account_id
+INSERT INTO search_index (rowid, kind, record_id, number, words)
+SELECT o.id * 32 + 2, 'opportunity', o.id, o.number, o.title || ' ' || a.name FROM opportunity o JOIN account a ON a.id = o.account_id
 WHERE o.id > 1000000;
 INSERT OR IGNORE INTO goal (person_id, month, amount)
 SELECT 1000 + p.i, strftime('%Y-%m', 'now', (m.i - 6) || ' months'), 4200000

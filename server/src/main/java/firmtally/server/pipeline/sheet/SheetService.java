@@ -1,6 +1,5 @@
 package firmtally.server.pipeline.sheet;
 
-import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.core.pipeline.OpenTotal;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
@@ -21,11 +20,11 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Predicate;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
@@ -93,29 +92,30 @@ public class SheetService {
         store.open(query, process.id(), actor, LocalDate.now(clock), currency);
     YearMonth first = YearMonth.now(clock);
     Map<Place, List<SheetStore.Item>> places = new LinkedHashMap<>();
-    items.forEach(
-        item ->
-            places
-                .computeIfAbsent(
-                    new Place(item.stageId(), column(item, first)), p -> new ArrayList<>())
-                .add(item));
+    Map<StageId, List<SheetStore.Item>> byStage = new HashMap<>();
+    Map<String, List<SheetStore.Item>> byColumn = new HashMap<>();
+    for (SheetStore.Item item : items) {
+      Place place = new Place(item.stageId(), column(item, first));
+      places.computeIfAbsent(place, p -> new ArrayList<>()).add(item);
+      byStage.computeIfAbsent(place.stageId(), p -> new ArrayList<>()).add(item);
+      byColumn.computeIfAbsent(place.column(), p -> new ArrayList<>()).add(item);
+    }
     return new Sheet(
         process.stages().stream()
-            .filter(
-                s -> !s.deactivated() || items.stream().anyMatch(i -> i.stageId().equals(s.id())))
-            .map(s -> new Row(s, total(currency, items, i -> i.stageId().equals(s.id()))))
+            .filter(s -> !s.deactivated() || byStage.containsKey(s.id()))
+            .map(s -> new Row(s, total(currency, byStage.getOrDefault(s.id(), List.of()))))
             .toList(),
-        columns(goals(query, first, actor), currency, items, first),
+        columns(goals(query, first, actor), currency, byColumn, first),
         places.entrySet().stream()
             .map(
                 e ->
                     new Cell(
                         e.getKey().stageId(),
                         e.getKey().column(),
-                        total(currency, e.getValue(), i -> true),
+                        total(currency, e.getValue()),
                         e.getValue()))
             .toList(),
-        total(currency, items, i -> true));
+        total(currency, items));
   }
 
   /** Goals are those of whom somebody sees, as the opportunities are. */
@@ -127,33 +127,31 @@ public class SheetService {
         first, first.plusMonths(MONTHS - 1L), owner, isOfAll ? actor.seesTeam() : team);
   }
 
-  private List<Column> columns(
+  private static List<Column> columns(
       Map<YearMonth, Long> goals,
       CurrencyUnit currency,
-      List<SheetStore.Item> items,
+      Map<String, List<SheetStore.Item>> items,
       YearMonth first) {
     List<Column> columns = new ArrayList<>();
-    columns.add(column("late", Optional.empty(), currency, items, first, goals));
+    columns.add(
+        new Column("late", Optional.empty(), totalIn("late", currency, items), Optional.empty()));
     for (int i = 0; i < MONTHS; i++) {
       YearMonth month = first.plusMonths(i);
-      columns.add(column(month.toString(), Optional.of(month), currency, items, first, goals));
+      columns.add(
+          new Column(
+              month.toString(),
+              Optional.of(month),
+              totalIn(month.toString(), currency, items),
+              Optional.ofNullable(goals.get(month)).map(goal -> Money.ofMinor(currency, goal))));
     }
-    columns.add(column("later", Optional.empty(), currency, items, first, goals));
+    columns.add(
+        new Column("later", Optional.empty(), totalIn("later", currency, items), Optional.empty()));
     return columns;
   }
 
-  private static Column column(
-      String key,
-      Optional<YearMonth> month,
-      CurrencyUnit currency,
-      List<SheetStore.Item> items,
-      YearMonth first,
-      Map<YearMonth, Long> goals) {
-    return new Column(
-        key,
-        month,
-        total(currency, items, item -> column(item, first).equals(key)),
-        month.map(goals::get).map(goal -> Money.ofMinor(currency, goal)));
+  private static OpenTotal totalIn(
+      String column, CurrencyUnit currency, Map<String, List<SheetStore.Item>> items) {
+    return total(currency, items.getOrDefault(column, List.of()));
   }
 
   private static String column(SheetStore.Item item, YearMonth first) {
@@ -164,10 +162,8 @@ public class SheetService {
     return month.isBefore(first.plusMonths(MONTHS)) ? month.toString() : "later";
   }
 
-  private static OpenTotal total(
-      CurrencyUnit currency, List<SheetStore.Item> items, Predicate<SheetStore.Item> isIn) {
-    List<OpenOpportunity> open = items.stream().filter(isIn).map(SheetStore.Item::open).toList();
-    return OpenTotal.of(currency, open);
+  private static OpenTotal total(CurrencyUnit currency, List<SheetStore.Item> items) {
+    return OpenTotal.of(currency, items.stream().map(SheetStore.Item::open).toList());
   }
 
   /**

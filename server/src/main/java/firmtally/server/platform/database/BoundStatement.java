@@ -140,7 +140,7 @@ final class BoundStatement implements JdbcClient.StatementSpec {
                 return row.wasNull() ? null : type.cast(named.apply(number));
               });
     }
-    return bound().query(type);
+    return type.isRecord() ? bound().query(Columns.of(type)) : bound().query(type);
   }
 
   @Override

@@ -7,15 +7,17 @@ import java.time.LocalDate;
 import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.jdbc.core.RowMapper;
-import org.springframework.jdbc.core.SimplePropertyRowMapper;
 
 /** Reads columns that may be NULL. */
 public final class Columns {
   private Columns() {}
 
-  /** Reads a row into a record by the names of its columns; others are left alone. */
+  /**
+   * Reads the rows of one statement into a record by the names of its columns; others are left
+   * alone.
+   */
   public static <T> RowMapper<T> of(Class<T> type) {
-    return new SimplePropertyRowMapper<>(type, Stored.CONVERSION);
+    return new RecordRows<>(type);
   }
 
   /** A day; null for NULL. */

@@ -22,6 +22,16 @@ public class SearchIndex {
   /** So alike are words of which one has a slip. */
   private static final double NEAR = 0.9;
 
+  /**
+   * Where a record stands in the index: its id times {@link #PLACES} and the place of its kind. So
+   * ids are known without reading what is indexed, and a record is found without looking for it.
+   */
+  private static final List<String> KINDS =
+      List.of(
+          "account", "enquiry", "opportunity", "quote", "order", "agreement", "product", "contact");
+
+  private static final int PLACES = 32;
+
   private final Sql sql;
 
   public SearchIndex(Sql sql) {
@@ -30,12 +40,8 @@ public class SearchIndex {
 
   /** Puts a record in, or puts its new words in place of the old. */
   public void put(String kind, Id id, String number, String words) {
-    // By its number first, which is indexed: by kind and id alone every record would be looked at.
-    sql.sql(
-            "DELETE FROM search_index WHERE search_index MATCH :number AND kind = :kind AND record_id = :id")
-        .param("number", "number : \"" + number.replace("\"", "") + "\"")
-        .param("kind", kind)
-        .param("id", id)
+    sql.sql("DELETE FROM search_index WHERE rowid = :place")
+        .param("place", place(kind, id))
         .update();
     add(kind, id, number, words);
   }
@@ -43,12 +49,38 @@ public class SearchIndex {
   /** Puts a record in that was not there before. */
   public void add(String kind, Id id, String number, String words) {
     sql.sql(
-            "INSERT INTO search_index (kind, record_id, number, words) VALUES (:kind, :id, :number, :words)")
+            """
+            INSERT INTO search_index (rowid, kind, record_id, number, words)
+            VALUES (:place, :kind, :id, :number, :words)
+            """)
+        .param("place", place(kind, id))
         .param("kind", kind)
         .param("id", id)
         .param("number", number)
         .param("words", words)
         .update();
+  }
+
+  /** A statement of the ids of a kind's records that {@code :q} matches. */
+  public static String idsMatching(String kind) {
+    return "SELECT rowid / "
+        + PLACES
+        + " FROM search_index WHERE search_index MATCH :q AND rowid % "
+        + PLACES
+        + " = "
+        + kindAt(kind);
+  }
+
+  private static int kindAt(String kind) {
+    int at = KINDS.indexOf(kind);
+    if (at < 0) {
+      throw new IllegalArgumentException("The palette does not find records of kind " + kind);
+    }
+    return at;
+  }
+
+  private static long place(String kind, Id id) {
+    return id.value() * PLACES + kindAt(kind);
   }
 
   /**
