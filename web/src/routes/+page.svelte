@@ -8,7 +8,7 @@
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { day, figure, words } from '$lib/ui/format';
+  import { day, figure, rounded, words } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
 
   const sheet = load(
@@ -99,7 +99,13 @@
               >
               <td>{row.account}</td>
               <td class="figure" class:bad={late}>{day(row.due)}{late ? ', late' : ''}</td>
-              <td class="figure worth">{figure(row.atStake)}</td>
+              <td class="figure worth"
+                >{#if row.expected}<span
+                    class="quiet"
+                    title="Not known; what such enquiries have brought on average"
+                    >about {rounded(row.atStake)}</span
+                  >{:else}{figure(row.atStake)}{/if}</td
+              >
               <td class="figure act">
                 {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
                 {:else}<a href={placeOf(row.record, row.id, row.number)}

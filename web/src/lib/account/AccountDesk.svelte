@@ -121,9 +121,9 @@
         <tbody>
           {#each [...open, ...past] as row (row.id)}
             <tr>
-              <td><a href="/opportunities/{row.id}">{row.number}</a></td><td class="lead">{row.title}</td><td
-                >{row.stage}</td
-              >
+              <td class="number"><a href="/opportunities/{row.id}">{row.number}</a></td><td class="lead"
+                >{row.title}</td
+              ><td>{row.stage}</td>
               <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td><td
                 >{#if row.state === 'open'}<Strokes probability={row.probability} />{/if}</td
               >

@@ -45,8 +45,10 @@
         title="New opportunity with {c.name}"
         onclick={() => onOpen(c.id)}>New opportunity</button
       >{/if}
-    {#if mayChange}<button class="plain name" onclick={() => start(c)}>{c.name}</button
-      >{:else}{c.name}{/if}{c.role ? ', ' + c.role : ''}
+    {#if mayChange}<button class="plain open" aria-label="Edit {c.name}" onclick={() => start(c)}
+        >Edit…</button
+      >{/if}
+    <a href="/contacts/{c.id}">{c.name}</a>{c.role ? ', ' + c.role : ''}
     <span class="quiet"
       ><Reach phone={c.phone} email={c.email} />{[c.channel ? 'prefers ' + c.channel : '', c.hours]
         .filter(Boolean)
@@ -71,9 +73,6 @@
   }
   span {
     display: block;
-  }
-  .name {
-    padding: 0;
   }
   .open {
     float: right;

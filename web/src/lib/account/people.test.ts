@@ -28,7 +28,8 @@ describe('what is kept with an account', () => {
     const onChange = vi.fn();
     render(Contacts, { account: 4, contacts: [ada], mayAdd: true, mayChange: true, onChange });
     expect(screen.getByText('prefers phone, after two')).toBeInTheDocument();
-    await userEvent.click(screen.getByRole('button', { name: 'Ada Fallow' }));
+    expect(screen.getByRole('link', { name: 'Ada Fallow' })).toHaveAttribute('href', '/contacts/3');
+    await userEvent.click(screen.getByRole('button', { name: 'Edit Ada Fallow' }));
     const role = await screen.findByRole('textbox', { name: 'Job title' });
     await userEvent.clear(role);
     await userEvent.type(role, 'decides');

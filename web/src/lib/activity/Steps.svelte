@@ -7,6 +7,7 @@
   import { day } from '$lib/ui/format';
   import DoneForm from './DoneForm.svelte';
   import StepFields from './StepFields.svelte';
+  import { plan as planStep, type Plannable } from './planning';
   import { emptyStep, type Suggestion } from './step';
   /** What is planned with a record and what was done: planned, done with its outcome, moved. */
   let {
@@ -15,17 +16,17 @@
     activities,
     mayChange,
     wanted = false,
-    suggestion = null,
+    suggestions = [],
     onChange
   }: {
-    record: 'opportunity' | 'enquiry' | 'account';
+    record: Plannable;
     id: number;
     activities: Schemas['Activity'][];
     mayChange: boolean;
     /** whether it is a fault that nothing is planned @default false */
     wanted?: boolean;
-    /** what the stage suggests as the next step @default null */
-    suggestion?: Suggestion | null;
+    /** what the stage suggests as next activities @default none */
+    suggestions?: Suggestion[];
     onChange: () => unknown;
   } = $props();
   const acts = new Acts(() => onChange());
@@ -39,18 +40,20 @@
 
   async function plan(event: SubmitEvent) {
     event.preventDefault();
-    const params = { path: { id } };
-    const body = { ...step, personId: step.personId || null };
-    const planned = await acts.run(() =>
+    if (await acts.run(() => planStep(record, id, step))) step = emptyStep(today);
+  }
+
+  /** Takes what is suggested as it stands; its day can be moved afterwards. */
+  function planAll(chosen: Suggestion[]) {
+    const activities = chosen.map((s) => ({ ...s, time: '', personId: null }));
+    void acts.run(() =>
       ask(
-        record === 'opportunity'
-          ? api.POST('/api/opportunities/{id}/activities', { params, body })
-          : record === 'enquiry'
-            ? api.POST('/api/enquiries/{id}/activities', { params, body })
-            : api.POST('/api/accounts/{id}/activities', { params, body })
+        api.POST('/api/opportunities/{id}/activities/several', {
+          params: { path: { id } },
+          body: { activities }
+        })
       )
     );
-    if (planned) step = emptyStep(today);
   }
 
   function undo(activity: number) {
@@ -97,10 +100,20 @@
         >{/if}
     </div>
   {/each}
-  {#if suggestion && open.length === 0 && mayChange}
-    <button class="act" onclick={() => (step = { ...step, ...suggestion })}
-      >Suggested: {suggestion.kind}, {suggestion.subject}, {day(suggestion.due)}</button
-    >
+  {#if suggestions.length > 0 && mayChange}
+    <div class="suggested" role="group" aria-label="Suggested activities">
+      <span class="quiet">Suggested</span>
+      {#each suggestions as s (s.subject)}
+        <button class="act" onclick={() => planAll([s])} disabled={acts.busy}
+          >{s.kind}: {s.subject}, {day(s.due)}</button
+        >
+      {/each}
+      {#if suggestions.length > 1}<button
+          class="plain"
+          onclick={() => planAll(suggestions)}
+          disabled={acts.busy}>Plan all {suggestions.length}</button
+        >{/if}
+    </div>
   {/if}
   {#if mayChange}
     <form onsubmit={plan}>
@@ -122,7 +135,12 @@
 </section>
 
 <Ask bind:open={asking} title="Done: {doing?.subject ?? ''}">
-  {#if doing}<DoneForm activity={doing.id} {suggestion} onDone={onChange} bind:open={asking} />{/if}
+  {#if doing}<DoneForm
+      activity={doing.id}
+      suggestion={suggestions[0] ?? null}
+      onDone={onChange}
+      bind:open={asking}
+    />{/if}
 </Ask>
 
 <style>
@@ -142,6 +160,14 @@
     grid-template-columns: 128px 1fr auto;
     gap: 8px;
     align-items: center;
+  }
+  .suggested {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 8px;
+    align-items: center;
+    font-size: var(--type-small);
+    margin: 6px 0;
   }
   form {
     margin: 8px 0;

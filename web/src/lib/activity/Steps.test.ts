@@ -52,21 +52,47 @@ describe('steps of a record', () => {
       me: { id: 2, name: 'Mara Lind', email: '', role: 'rep', team: null },
       needsSetup: false,
       demo: false,
-      today: '2026-11-25'
+      today: '2026-11-25',
+      timeZone: 'UTC'
     };
   });
 
   it('says that none is planned, and takes the suggestion of the stage', async () => {
     const onChange = vi.fn();
-    shown({ suggestion: { kind: 'email', subject: 'Send the quote', due: '2026-11-30' }, onChange });
+    shown({ suggestions: [{ kind: 'email', subject: 'Send the quote', due: '2026-11-30' }], onChange });
     expect(screen.getByText('none is planned')).toBeInTheDocument();
-    await userEvent.click(screen.getByRole('button', { name: /Suggested: email, Send the quote/ }));
-    await userEvent.click(screen.getByRole('button', { name: 'Plan' }));
-    expect(calls.POST).toHaveBeenCalledWith('/api/opportunities/{id}/activities', {
+    expect(screen.queryByRole('button', { name: /Plan all/ })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: /email: Send the quote/ }));
+    expect(calls.POST).toHaveBeenCalledWith('/api/opportunities/{id}/activities/several', {
       params: { path: { id: 7 } },
-      body: { kind: 'email', subject: 'Send the quote', due: '2026-11-30', time: '', personId: null }
+      body: {
+        activities: [
+          { kind: 'email', subject: 'Send the quote', due: '2026-11-30', time: '', personId: null }
+        ]
+      }
     });
     expect(onChange).toHaveBeenCalledTimes(1);
+  });
+
+  it('takes all that the stage suggests in one act', async () => {
+    shown({
+      suggestions: [
+        { kind: 'task', subject: 'Check stock', due: '2026-11-26' },
+        { kind: 'email', subject: 'Send the quote', due: '2026-11-30' }
+      ]
+    });
+    await userEvent.click(screen.getByRole('button', { name: 'Plan all 2' }));
+    const [, asked] = calls.POST.mock.calls[0] as [string, { body: { activities: { subject: string }[] } }];
+    expect(asked.body.activities.map((a) => a.subject)).toEqual(['Check stock', 'Send the quote']);
+    expect(calls.POST).toHaveBeenCalledTimes(1);
+  });
+
+  it('offers nothing to those who may only read', () => {
+    shown({
+      mayChange: false,
+      suggestions: [{ kind: 'task', subject: 'Check stock', due: '2026-11-26' }]
+    });
+    expect(screen.queryByRole('group', { name: 'Suggested activities' })).toBeNull();
   });
 
   it('plans for a colleague at a time', async () => {

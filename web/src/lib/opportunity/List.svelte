@@ -4,16 +4,22 @@
   import { asRefusal, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import Strokes from '$lib/ui/Strokes.svelte';
-  import { day, daysBetween, figure, month, words } from '$lib/ui/format';
+  import { figure, month, words } from '$lib/ui/format';
+  import ListCell from './ListCell.svelte';
+  import { leastWidth, shownColumns, tracksOf } from './columns';
   import type { Narrow } from './narrow.svelte';
   import { Pages, type Line } from './pages.svelte';
   /** The list: narrowed, sorted, gathered and subtotalled; only what is seen is drawn. */
   let { narrow, onNew, fresh }: { narrow: Narrow; onNew: () => void; fresh: number } = $props();
   const pages = new Pages();
+  /** What an opportunity can have several of. */
+  const SEVERAL = ['tag', 'competitor'];
+  const SUMS = ['value', 'weighted', 'budget'];
   const today = $derived(session.view?.today ?? '');
   const grouped = $derived(narrow.get('group') !== '');
   let height = $state(500);
+  /** how wide the scroll bar beside the rows is: the titles stand above the rows, not above it */
+  let bar = $state(0);
   let frame: HTMLElement;
 
   $effect(() => {
@@ -25,24 +31,28 @@
 
   function fit() {
     height = Math.max(240, window.innerHeight - frame.getBoundingClientRect().top - 60);
+    const rows = frame.querySelector<HTMLElement>('[role=rowgroup]');
+    bar = rows ? rows.offsetWidth - rows.clientWidth : 0;
   }
   $effect(() => {
     fit();
-    // The filters above may have grown.
+    // The filters above may have grown, the rows too.
     void narrow.text;
+    void pages.lines.length;
     const frameId = requestAnimationFrame(fit);
     return () => cancelAnimationFrame(frameId);
   });
 
-  const SORTS = [
-    ['title', 'Title', ''],
-    ['account', 'Account', ''],
-    ['stage', 'Stage', ''],
-    ['value', 'Value', 'figure'],
-    ['close', 'Closes', 'figure'],
-    ['age', 'Days in stage', 'figure'],
-    ['owner', 'Owner', '']
-  ] as const;
+  const columns = $derived(shownColumns(narrow.get('cols')));
+  const tracks = $derived(tracksOf(columns));
+  const least = $derived(leastWidth(columns) + 'px');
+  /** How many columns stand before the first with a sum; a group's name is as wide. */
+  const first = $derived(
+    Math.max(
+      1,
+      columns.findIndex((c) => SUMS.includes(c.key))
+    )
+  );
   const sorted = $derived(narrow.get('sort') || 'close');
 
   function sort(by: string) {
@@ -55,30 +65,19 @@
     return sorted === by ? 'ascending' : sorted === '-' + by ? 'descending' : 'none';
   }
 
-  const FAULT: Record<string, [short: string, whole: string]> = {
-    'no-activity-planned': ['no activity', 'no activity planned'],
-    'no-contact': ['no contact', 'no contact for 14 days'],
-    'close-moved-back': ['moved back', 'close date moved back twice or more'],
-    'past-expected-close': ['past', 'past its expected close'],
-    'over-usual-days': ['slow', 'longer in stage than usual']
-  };
-
-  function attention(row: Schemas['OpportunityRow'], whole: boolean): string {
-    return row.attention
-      .map((f) =>
-        f === 'close-moved-back' && !whole ? `${row.slips}× moved back` : FAULT[f]?.[whole ? 1 : 0]
-      )
-      .join(', ');
-  }
-
-  function label(group: { key: string; label: string }): string {
+  function label(group: { key: string; label: string }, depth: number): string {
     if (group.label === '') return 'none';
-    return narrow.get('group') === 'month' ? month(group.label) : words(group.label);
+    return narrow.get(depth === 0 ? 'group' : 'then') === 'month' ? month(group.label) : words(group.label);
   }
+
+  type Sum = 'value' | 'weighted' | 'budget';
+
+  const sumOf = (group: Schemas['GroupRow'], column: string) =>
+    figure(column === 'budget' && /^[0.]*$/.test(group.budget) ? null : group[column as Sum]);
 
   function key(line: Line, n: number): string {
     return line.kind === 'group'
-      ? 'g' + line.group.key
+      ? 'g' + line.at
       : line.kind === 'row'
         ? line.in + '/' + line.row.id
         : 'm' + n;
@@ -91,19 +90,26 @@
 </script>
 
 <Notice refusal={pages.failure ? asRefusal(pages.failure) : null} />
-<div class="list leaf" role="table" aria-label="Opportunities" aria-rowcount={-1} bind:this={frame}>
+<div
+  class="list leaf"
+  role="table"
+  aria-label="Opportunities"
+  aria-rowcount={-1}
+  style="--tracks: {tracks}; --least: {least}; --bar: {bar}px"
+  bind:this={frame}
+>
   <div class="line titles" role="row">
     <span role="columnheader">Number</span>
-    {#each SORTS as [by, shown, kind] (by)}
-      <span role="columnheader" class={kind} aria-sort={ordered(by)}
-        ><button class="plain" onclick={() => sort(by)}
-          >{shown}{#if ordered(by) !== 'none'}<i class={ordered(by)}></i>{/if}</button
-        ></span
+    {#each columns as column (column.key)}
+      <span
+        role="columnheader"
+        class:figure={column.figure}
+        aria-sort={column.sort ? ordered(column.sort) : undefined}
+        >{#if column.sort}{@const by = column.sort}<button class="plain" onclick={() => sort(by)}
+            >{column.label}{#if ordered(by) !== 'none'}<i class={ordered(by)}></i>{/if}</button
+          >{:else}{column.label}{/if}</span
       >
-      {#if by === 'stage'}<span role="columnheader">Probability</span>{/if}
-      {#if by === 'age'}<span role="columnheader">Next activity</span>{/if}
     {/each}
-    <span role="columnheader">Needs attention</span>
   </div>
   {#if pages.lines.length === 0}
     <p class="quiet empty">
@@ -121,46 +127,31 @@
     >
       {#snippet children(line: Line)}
         {#if line.kind === 'group'}
-          <div class="line group" role="row">
-            <span role="cell" class="wide"
-              ><button class="plain" aria-expanded={line.open} onclick={() => pages.toggle(line.group.key)}
-                ><i class:open={line.open}></i>{label(line.group)}</button
+          <div class="line group" class:inner={line.depth > 0} role="row">
+            <span role="cell" class="wide" style="grid-column: span {first + 1}"
+              ><button class="plain" aria-expanded={line.open} onclick={() => pages.toggle(line.at)}
+                ><i class:open={line.open}></i>{label(line.group, line.depth)}
+                <span class="quiet count">{line.group.count}</span></button
               ></span
             >
-            <span role="cell" class="quiet">{line.group.count}</span>
-            <span role="cell" class="figure"><b>{figure(line.group.value)}</b></span>
-            <span role="cell" class="figure quiet weighted">weighted {figure(line.group.weighted)}</span>
+            {#each columns.slice(first) as column (column.key)}
+              {#if SUMS.includes(column.key)}<span
+                  role="cell"
+                  class="figure"
+                  class:quiet={column.key !== 'value'}
+                  class:value={column.key === 'value'}
+                  >{#if column.key === 'value'}<b>{sumOf(line.group, column.key)}</b>{:else}{sumOf(
+                      line.group,
+                      column.key
+                    )}{/if}</span
+                >{:else}<span role="cell" class="off"></span>{/if}
+            {/each}
           </div>
         {:else if line.kind === 'row'}
           {@const row = line.row}
-          {@const open = row.state === 'open'}
-          {@const here = daysBetween(row.stageSince, today)}
           <div class="line row" role="row">
-            <span role="cell"><a href="/opportunities/{row.id}">{row.number}</a></span>
-            <span role="cell" class="title" title={row.title}
-              >{#if row.priority === 'high'}<b class="heed first" title="high priority">!</b>
-              {/if}{row.title}</span
-            >
-            <span role="cell" title={row.account}><a href="/accounts/{row.accountId}">{row.account}</a></span>
-            <span role="cell" title={row.stage}
-              >{open ? row.stage : row.state + (row.reason ? ': ' + row.reason : '')}</span
-            >
-            <span role="cell"
-              >{#if open}<Strokes probability={row.probability} />{/if}</span
-            >
-            <span role="cell" class="figure value">{figure(row.value)}</span>
-            <span role="cell" class="figure" class:bad={open && row.expectedClose < today}
-              >{day(row.closedOn ?? row.expectedClose)}</span
-            >
-            <span role="cell" class="figure" class:heed={row.attention.includes('over-usual-days')}
-              >{open ? here + ' d' : '–'}</span
-            >
-            <span role="cell" class={row.nextDue && row.nextDue >= today ? 'quiet' : open ? 'bad' : 'quiet'}
-              >{row.nextDue ? day(row.nextDue) : open ? 'none' : '–'}</span
-            >
-            <span role="cell" class="quiet off" title={row.owner}>{row.owner}</span>
-            <span role="cell" class="bad attention" title={attention(row, true)}>{attention(row, false)}</span
-            >
+            <span role="cell" class="number"><a href="/opportunities/{row.id}">{row.number}</a></span>
+            {#each columns as column (column.key)}<ListCell column={column.key} {row} {today} />{/each}
           </div>
         {:else}
           <div class="line" role="row" {@attach near(line.in)}>
@@ -173,7 +164,7 @@
 </div>
 {#if grouped && pages.groups.length > 1}
   <p class="quiet">
-    {pages.groups.length} groups{narrow.get('group') === 'tag' || narrow.get('group') === 'competitor'
+    {pages.groups.length} groups{SEVERAL.includes(narrow.get('group')) || SEVERAL.includes(narrow.get('then'))
       ? '; an opportunity with several stands in each of them'
       : ''}
   </p>
@@ -194,43 +185,28 @@
       gap: 0 8px;
       font-size: var(--type-small);
     }
-    .line.titles {
+    .line.titles,
+    .line > .off {
       display: none;
     }
-    .line.row > span {
+    .line.row > .number {
       order: 3;
-    }
-    .line.row > .title {
-      order: 0;
-      flex: 1 1 60%;
-      font-size: var(--type-text);
-      font-weight: 560;
-    }
-    .line.row > .value {
-      order: 1;
-      margin-left: auto;
-      font-size: var(--type-text);
     }
     .line.row::after {
       content: '';
       order: 2;
       flex: 0 0 100%;
     }
-    .line.row > .off {
-      display: none;
+    .line.group > .value {
+      margin-left: auto;
     }
   }
   .line {
     display: grid;
-    grid-template-columns:
-      68px minmax(120px, 1.5fr) minmax(110px, 1.2fr) minmax(90px, 0.9fr) 54px 104px 78px 58px 70px minmax(
-        76px,
-        0.7fr
-      )
-      minmax(92px, 1fr);
+    grid-template-columns: var(--tracks);
     align-items: center;
     min-height: 30px;
-    min-width: 1010px;
+    min-width: var(--least);
     padding: 0 10px;
     gap: 0 10px;
     border-bottom: 1px solid var(--rule);
@@ -244,6 +220,7 @@
     background: var(--petrol-wash);
   }
   .titles {
+    padding-right: calc(10px + var(--bar));
     font-size: var(--type-small);
     color: var(--stone);
     border-bottom-color: var(--rule-strong);
@@ -261,12 +238,17 @@
     background: var(--chalk);
   }
   .group .wide {
-    grid-column: span 4;
     font-weight: 600;
   }
-  .group .weighted {
-    grid-column: span 3;
-    text-align: left;
+  .inner {
+    background: none;
+  }
+  .inner .wide {
+    padding-left: 18px;
+    font-weight: 500;
+  }
+  .count {
+    font-weight: 400;
   }
   .group button {
     color: var(--ink);
@@ -298,12 +280,6 @@
   .titles i.descending {
     border-top-color: currentColor;
     transform: translateY(2px);
-  }
-  .first {
-    margin-right: 4px;
-  }
-  .attention {
-    font-size: var(--type-small);
   }
   .empty {
     padding: 10px;

@@ -1,11 +1,12 @@
 <script lang="ts">
   import { api, ask } from '$lib/api/client';
+  import PlanForm from '$lib/activity/PlanForm.svelte';
   import { placeOf } from '$lib/shell/places';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { figure, month as monthOf, rounded } from '$lib/ui/format';
+  import { day, figure, month as monthOf, rounded } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import { byDay, stepMonth, weeksOf } from './month';
   /** A month of what is due and what is expected to close. */
@@ -24,6 +25,14 @@
     true
   );
   const days = $derived(byDay(calendar.data));
+  let planning = $state('');
+  let asking = $state(false);
+
+  function planOn(d: string) {
+    planning = d;
+    asking = true;
+  }
+
   const MOST = 4;
   let unfolded = $state('');
 
@@ -62,7 +71,13 @@
           {@const count = entries.steps.length + entries.closes.length}
           {@const all = unfolded === d}
           <td class:other={!d.startsWith(shown)} class:now={d === today}>
-            <b>{Number(d.slice(8))}</b>
+            {#if session.sells}<button
+                type="button"
+                class="day"
+                aria-label="Plan an activity on {day(d)}"
+                title="Plan an activity"
+                onclick={() => planOn(d)}>{Number(d.slice(8))}<i><Icon name="plus" size={10} /></i></button
+              >{:else}<b>{Number(d.slice(8))}</b>{/if}
             {#each all ? entries.closes : entries.closes.slice(0, 2) as c (c.id)}
               <a
                 class="close"
@@ -89,6 +104,15 @@
     {/each}
   </tbody>
 </table>
+<Ask bind:open={asking} title="Plan an activity on {day(planning)}">
+  {#key planning}<PlanForm
+      day={planning}
+      onDone={async () => {
+        asking = false;
+        await calendar.refetch();
+      }}
+    />{/key}
+</Ask>
 <Ask bind:open={linking} title="Subscribe to the calendar">
   <p>Add this address to your calendar program; it is read again every hour.</p>
   <input class="box" readonly aria-label="Address" value={link} onfocus={(e) => e.currentTarget.select()} />
@@ -156,6 +180,22 @@
     line-height: 17px;
     text-decoration: none !important;
     font-size: var(--type-small);
+  }
+  .day {
+    width: 100%;
+    text-align: left;
+    font-size: var(--type-small);
+    color: var(--stone);
+    padding: 0;
+  }
+  .day i {
+    visibility: hidden;
+    margin-left: 4px;
+    color: var(--petrol);
+  }
+  .day:hover i,
+  .day:focus-visible i {
+    visibility: visible;
   }
   .close {
     color: var(--ink);

@@ -44,11 +44,17 @@
   const stage = $derived(o.stages.find((s) => s.id === o.stageId));
   const missing = $derived(o.checks.filter((c) => c.must && !c.done).length);
   const silent = $derived(o.state === 'open' ? daysBetween(o.touchedOn, today) : 0);
-  const suggestion = $derived(
-    // What is planned already is not suggested again.
-    stage?.step && !o.activities.some((a) => !a.closedAt && a.subject === stage.step?.subject)
-      ? { kind: stage.step.kind, subject: stage.step.subject, due: after(today, stage.step.days) }
-      : null
+  const suggestions = $derived(
+    // What is planned already is not suggested again, nor what was done here since it came to the stage.
+    (stage?.steps ?? [])
+      .filter(
+        (step) =>
+          !o.activities.some(
+            (a) =>
+              a.subject === step.subject && (!a.closedAt || (a.doneAt ?? '').slice(0, 10) >= o.stageSince)
+          )
+      )
+      .map((step) => ({ kind: step.kind, subject: step.subject, due: after(today, step.days) }))
   );
   const beside = $derived([
     { key: 'stage', label: 'Stage', ...(missing > 0 ? { mark: String(missing) } : {}) },
@@ -184,7 +190,7 @@
       activities={o.activities}
       mayChange={o.mayChange}
       wanted={o.state === 'open'}
-      {suggestion}
+      {suggestions}
       {onChange}
     />
   {:else if key === 'files'}<Files

@@ -17,7 +17,7 @@ function opportunity(over: Partial<Schemas['OpportunityView']> = {}): Schemas['O
     usualDays: 14,
     team: null,
     movesHere: null,
-    step: null,
+    steps: [],
     deactivated: false,
     checks: []
   };
@@ -57,7 +57,7 @@ function opportunity(over: Partial<Schemas['OpportunityView']> = {}): Schemas['O
 describe('where an opportunity stands', () => {
   beforeEach(() => {
     post.mockReset();
-    session.view = { me: null, needsSetup: false, demo: false, today: '2026-11-25' };
+    session.view = { me: null, needsSetup: false, demo: false, today: '2026-11-25', timeZone: 'UTC' };
   });
 
   it('says how long it is here against the usual', () => {

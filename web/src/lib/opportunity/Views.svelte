@@ -1,64 +1,89 @@
 <script lang="ts">
   import { api, ask } from '$lib/api/client';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
+  import MenuButton, { type MenuEntry } from '$lib/ui/MenuButton.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
-  /** Kept views: one's own and the team's; the present one can be kept under a name. */
+  import { say } from '$lib/ui/said';
+  import ViewForm from './ViewForm.svelte';
+  /** Kept views: one's own and those that are shared; the present one can be kept under a name. */
   let {
     text,
     onChoose,
     keeping = $bindable(false)
   }: { text: string; onChoose: (query: string) => void; keeping?: boolean } = $props();
-  const views = load(
+  const kept = load(
     () => ['views'],
     () => api.GET('/api/views')
   );
-  const acts = new Acts(() => views.refetch());
-  let name = $state('');
-  let shared = $state(false);
-  const here = $derived(views.data?.find((v) => v.query === text));
+  const acts = new Acts(() => kept.refetch());
+  const views = $derived(kept.data?.views ?? []);
+  let chosen = $state(0);
+  let editing = $state(false);
+  /** The one whose rows are shown, or that was chosen and narrowed further since. */
+  const here = $derived(views.find((v) => v.query === text) ?? views.find((v) => v.id === chosen));
+  const changed = $derived(here !== undefined && here.query !== text);
+  const entries = $derived<MenuEntry[]>([
+    ...views.map((v) => ({
+      value: String(v.id),
+      label: v.name,
+      detail: v.mine ? audience(v.sharedWith ?? null) : v.owner,
+      group: v.mine ? 'Mine' : 'Shared by others'
+    })),
+    { value: 'save', label: 'Save this view…', group: views.length > 0 ? 'This view' : '' },
+    ...(here?.mine
+      ? [
+          { value: 'edit', label: `Edit ${here.name}…`, group: 'This view' },
+          { value: 'delete', label: `Delete ${here.name}`, group: 'This view' }
+        ]
+      : [])
+  ]);
 
-  async function keep(event: SubmitEvent) {
-    event.preventDefault();
-    keeping = !(await acts.run(() => ask(api.POST('/api/views', { body: { name, shared, query: text } }))));
+  function audience(team: string | null): string {
+    return team === null ? '' : team === '' ? 'everybody' : 'team ' + team;
+  }
+
+  function choose(value: string) {
+    if (value === 'save') keeping = true;
+    else if (value === 'edit') editing = true;
+    else if (value === 'delete') drop();
+    else {
+      const view = views.find((v) => String(v.id) === value);
+      chosen = view?.id ?? 0;
+      if (view) onChoose(view.query);
+    }
   }
 
   function drop() {
-    if (here) void acts.run(() => ask(api.DELETE('/api/views/{id}', { params: { path: { id: here.id } } })));
+    const gone = here;
+    if (!gone) return;
+    const body = { name: gone.name, sharedWith: gone.sharedWith ?? null, query: gone.query };
+    void acts
+      .run(() => ask(api.DELETE('/api/views/{id}', { params: { path: { id: gone.id } } })))
+      .then((deleted) => {
+        if (deleted)
+          say(`${gone.name} deleted.`, () => acts.run(() => ask(api.POST('/api/views', { body }))));
+      });
+  }
+
+  async function done() {
+    keeping = false;
+    editing = false;
+    await kept.refetch();
   }
 </script>
 
-<select
-  class="box"
-  aria-label="Saved views"
-  value={here ? String(here.id) : ''}
-  onchange={(e) => {
-    const chosen = views.data?.find((v) => String(v.id) === e.currentTarget.value);
-    if (chosen) onChoose(chosen.query);
-  }}
->
-  <option value="">Views…</option>
-  {#each views.data ?? [] as view (view.id)}
-    <option value={String(view.id)}>{view.name}{view.mine ? '' : ', ' + view.owner}</option>
-  {/each}
-</select>
-{#if here?.mine}<button class="plain" onclick={drop}>Delete view</button>
-{:else if !here}<button class="plain" onclick={() => (keeping = true)}>Save view</button>{/if}
+<MenuButton
+  label={here ? here.name + (changed ? ', changed' : '') : 'Views'}
+  name="Saved views"
+  {entries}
+  onChoose={choose}
+/>
+<Notice refusal={acts.refusal} />
 <Ask bind:open={keeping} title="Save this view">
-  <form onsubmit={keep}>
-    <Field label="Name" name="name" bind:value={name} problem={acts.at('name')} focus />
-    <label><input type="checkbox" bind:checked={shared} /> shared with the team</label>
-    <Notice refusal={acts.refusal} />
-    <p><button class="act main">Save</button></p>
-  </form>
+  <ViewForm query={text} teams={kept.data?.teams ?? []} onDone={done} />
 </Ask>
-
-<style>
-  form {
-    display: flex;
-    flex-direction: column;
-    gap: 10px;
-  }
-</style>
+<Ask bind:open={editing} title="Edit {here?.name ?? 'view'}">
+  {#if here}<ViewForm view={here} query={text} teams={kept.data?.teams ?? []} onDone={done} />{/if}
+</Ask>

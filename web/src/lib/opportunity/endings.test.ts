@@ -29,7 +29,7 @@ const USERS = [
 ];
 
 beforeEach(() => {
-  session.view = { me: null, needsSetup: false, demo: false, today: '2027-03-15' };
+  session.view = { me: null, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' };
   calls.GET.mockReset().mockImplementation((path) =>
     Promise.resolve(path === '/api/users' ? USERS : path === '/api/accounts' ? { rows: [] } : USED)
   );

@@ -30,6 +30,8 @@ export class Narrow {
   /** As the API asks for it. */
   get query() {
     const { owner, stage, account, ...words } = this.values;
+    delete words.as;
+    delete words.cols;
     return {
       ...words,
       ...(owner ? { owner: Number(owner) } : {}),
@@ -40,7 +42,7 @@ export class Narrow {
 
   /** How many of the finer filters are set, beside state, owner, process and text. */
   get finer(): number {
-    const plain: Field[] = ['state', 'owner', 'team', 'process', 'q', 'sort', 'group'];
+    const plain: Field[] = ['state', 'owner', 'team', 'process', 'q', 'sort', 'group', 'then', 'as', 'cols'];
     return FIELDS.filter((f) => !plain.includes(f) && this.values[f]).length;
   }
 }

@@ -18,7 +18,11 @@ export const FIELDS = [
   'to',
   'q',
   'sort',
-  'group'
+  'group',
+  'then',
+  // How it is shown: as a sheet, a list or a calendar, and the columns of the list.
+  'as',
+  'cols'
 ] as const;
 export type Field = (typeof FIELDS)[number];
 

@@ -10,7 +10,8 @@ function row(id: number) {
 }
 
 describe('pages of the list', () => {
-  beforeEach(() => get.mockReset());
+  // What it gives back would be called at the end of each test.
+  beforeEach(() => void get.mockReset());
 
   it('goes on after the last row until there is no more', async () => {
     get
@@ -19,10 +20,10 @@ describe('pages of the list', () => {
     const pages = new Pages();
     await pages.start({ state: 'open' });
     expect(pages.lines.map((l) => l.kind)).toEqual(['row', 'row', 'more']);
-    await pages.further('');
+    await pages.further('[]');
     expect((get.mock.calls[1] as [string, Asked])[1].params.query).toMatchObject({ after: '2|x' });
     expect(pages.lines.map((l) => l.kind)).toEqual(['row', 'row', 'row']);
-    await pages.further('');
+    await pages.further('[]');
     expect(get).toHaveBeenCalledTimes(2);
   });
 
@@ -37,12 +38,32 @@ describe('pages of the list', () => {
     const pages = new Pages();
     await pages.start({ group: 'stage' });
     expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group']);
-    await pages.toggle('8');
+    await pages.toggle('["8"]');
     expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group', 'row']);
     await pages.start({ group: 'stage', q: 'x' });
     expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group', 'row']);
-    await pages.toggle('8');
+    await pages.toggle('["8"]');
     expect(pages.lines.map((l) => l.kind)).toEqual(['group', 'group']);
+  });
+
+  it('has groups within groups, each narrowed to both', async () => {
+    const groups = (key: string) => [{ key, label: key, count: 1, value: '1', weighted: '1', budget: '0' }];
+    get.mockImplementation((path, asked) => {
+      const { query } = (asked as Asked).params;
+      if (!String(path).endsWith('groups')) return Promise.resolve({ rows: [row(5)], after: null });
+      return Promise.resolve(groups(query['key'] === undefined ? '7' : '2027-03'));
+    });
+    const pages = new Pages();
+    await pages.start({ group: 'owner', then: 'month' });
+    await pages.toggle('["7"]');
+    await pages.toggle('["7","2027-03"]');
+    expect(pages.lines.map((l) => (l.kind === 'group' ? l.depth : l.kind))).toEqual([0, 1, 'row']);
+    const [, rows] = get.mock.calls.at(-1) as [string, Asked];
+    expect(rows.params.query).toEqual({ group: 'owner', then: 'month', key: '7', thenKey: '2027-03' });
+    await pages.start({ group: 'owner', then: 'month', q: 'x' });
+    expect(pages.lines.map((l) => (l.kind === 'group' ? l.depth : l.kind))).toEqual([0, 1, 'row']);
+    await pages.toggle('["7"]');
+    expect(pages.lines).toHaveLength(1);
   });
 
   it('shows the last question asked, whichever answer comes first', async () => {
@@ -55,7 +76,7 @@ describe('pages of the list', () => {
     await pages.start({ q: 'ab' });
     slow({ rows: [row(1)], after: null });
     await first;
-    expect(pages.lines).toEqual([{ kind: 'row', row: row(2), in: '' }]);
+    expect(pages.lines).toEqual([{ kind: 'row', row: row(2), in: '[]' }]);
   });
 
   it('keeps what failed', async () => {

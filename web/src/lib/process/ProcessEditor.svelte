@@ -32,7 +32,7 @@
         usualDays: String(s.usualDays),
         team: s.team ?? '',
         movesHere: s.movesHere ?? '',
-        step: s.step ? { kind: s.step.kind, subject: s.step.subject, days: String(s.step.days) } : null,
+        steps: s.steps.map((step) => ({ ...step, days: String(step.days) })),
         deactivated: s.deactivated,
         checks: s.checks.filter((c) => !c.deactivated).map((c) => ({ ...c }))
       }))
@@ -61,7 +61,7 @@
       usualDays: '14',
       team: '',
       movesHere: '',
-      step: null,
+      steps: [],
       deactivated: false,
       checks: []
     });

@@ -24,7 +24,7 @@ const view = {
         usualDays: 14,
         team: null,
         movesHere: null,
-        step: { kind: 'call', subject: 'Ask', days: 3 },
+        steps: [{ kind: 'call', subject: 'Ask', days: 3 }],
         deactivated: false,
         checks: [
           { id: 9, words: 'A line on it', proof: 'lines', must: true, deactivated: false },
@@ -39,7 +39,7 @@ const view = {
         usualDays: 21,
         team: 'North',
         movesHere: 'quote-sent',
-        step: null,
+        steps: [],
         deactivated: false,
         checks: []
       }
@@ -69,7 +69,8 @@ describe('a sales process as it is set up', () => {
       me: { id: 1, name: 'Helen', email: '', role: 'manager', team: null },
       needsSetup: false,
       demo: false,
-      today: '2026-11-25'
+      today: '2026-11-25',
+      timeZone: 'UTC'
     };
   });
 
@@ -110,7 +111,7 @@ describe('a sales process as it is set up', () => {
     expect(sent().body.stages[2]).toMatchObject({
       id: null,
       name: 'New stage',
-      step: { kind: 'call' },
+      steps: [{ kind: 'call' }],
       checks: [{ id: null, proof: 'ticked', must: false }]
     });
   });
@@ -118,9 +119,9 @@ describe('a sales process as it is set up', () => {
   it('takes a check out, and the step that was suggested', async () => {
     shown();
     await userEvent.click(screen.getByRole('button', { name: 'Remove check 1 of Understood' }));
-    await userEvent.click(screen.getByRole('button', { name: 'none' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove activity 1 of Understood' }));
     await userEvent.click(screen.getByRole('button', { name: 'Save process' }));
-    expect(sent().body.stages[0]).toMatchObject({ checks: [], step: null });
+    expect(sent().body.stages[0]).toMatchObject({ checks: [], steps: [] });
   });
 
   it('is only read by a rep', () => {

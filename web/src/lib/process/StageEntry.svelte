@@ -92,42 +92,49 @@
   >
 </div>
 <div class="more">
-  {#if stage.step}
+  {#each stage.steps as step, m (m)}
     <span class="step">
       Suggests
       <select
         class="box"
-        aria-label="Kind of activity in {stage.name}"
-        bind:value={stage.step.kind}
+        aria-label="Kind of activity {m + 1} in {stage.name}"
+        bind:value={step.kind}
         disabled={!mayChange}
         ><option>call</option><option>email</option><option>meeting</option><option>task</option></select
       ><input
         class="box"
-        aria-label="Activity in {stage.name}"
-        bind:value={stage.step.subject}
+        aria-label="Activity {m + 1} in {stage.name}"
+        bind:value={step.subject}
         disabled={!mayChange}
+        aria-invalid={at(`steps[${m}].subject`) ? 'true' : undefined}
       />
       after
       <input
         class="box figure"
-        aria-label="Days of the activity in {stage.name}"
-        bind:value={stage.step.days}
+        aria-label="Days of activity {m + 1} in {stage.name}"
+        bind:value={step.days}
         disabled={!mayChange}
+        aria-invalid={at(`steps[${m}].days`) ? 'true' : undefined}
       />
       days
       {#if mayChange}<button
           type="button"
           class="plain"
+          aria-label="Remove activity {m + 1} of {stage.name}"
           onclick={() => {
-            stage.step = null;
-          }}>none</button
+            stage.steps.splice(m, 1);
+          }}>Remove</button
         >{/if}
     </span>
-  {:else if mayChange}<button
+    {#each ['subject', 'days'] as field (field)}{#if at(`steps[${m}].${field}`)}<small class="bad"
+          >{at(`steps[${m}].${field}`)}</small
+        >{/if}{/each}
+  {/each}
+  {#if mayChange}<button
       type="button"
       class="plain"
       onclick={() => {
-        stage.step = { kind: 'call', subject: 'Call', days: '7' };
+        stage.steps.push({ kind: 'call', subject: 'Call', days: '7' });
       }}>Suggest an activity</button
     >{/if}
   {#each stage.checks as check, m (m)}

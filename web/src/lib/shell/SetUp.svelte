@@ -14,12 +14,23 @@
   let password = $state('');
   const acts = new Acts();
   let currencies = $state<string[]>([]);
-  void ask(api.GET('/api/setup')).then((choices) => (currencies = choices.currencies));
+  let timeZones = $state<string[]>([]);
+  // Whoever sets it up most likely sits where the company is.
+  let timeZone = $state(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  void ask(api.GET('/api/setup')).then((choices) => {
+    currencies = choices.currencies;
+    timeZones = choices.timeZones;
+    if (!timeZones.includes(timeZone)) timeZone = '';
+  });
 
   function submit(event: SubmitEvent) {
     event.preventDefault();
     void acts.run(async () => {
-      await ask(api.POST('/api/setup', { body: { code, company, currency, name, email, login, password } }));
+      await ask(
+        api.POST('/api/setup', {
+          body: { code, company, currency, timeZone, name, email, login, password }
+        })
+      );
       await session.signIn(login, password);
     });
   }
@@ -50,6 +61,16 @@
     />
     <datalist id="currencies"
       >{#each currencies as code (code)}<option value={code}></option>{/each}</datalist
+    >
+    <Field
+      label="Time zone (blank for the server’s)"
+      name="timeZone"
+      bind:value={timeZone}
+      problem={acts.at('timeZone')}
+      list="time-zones"
+    />
+    <datalist id="time-zones"
+      >{#each timeZones as zone (zone)}<option value={zone}></option>{/each}</datalist
     >
     <Field label="Your name" name="name" bind:value={name} problem={acts.at('name')} />
     <Field label="Your email address" name="email" bind:value={email} problem={acts.at('email')} />

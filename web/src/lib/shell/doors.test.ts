@@ -11,16 +11,19 @@ import { session } from './session.svelte';
 const calls = stub('GET', 'POST');
 const ME = { id: 2, login: 'mara', name: 'Mara', role: 'rep', team: 'North' };
 
+/** Where the browser of the tests is. */
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 beforeEach(() => {
-  session.view = { me: null, needsSetup: false, demo: false, today: '2027-03-15' };
+  session.view = { me: null, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' };
   session.company = null;
   calls.GET.mockReset().mockImplementation((path) =>
     Promise.resolve(
       path === '/api/setup'
-        ? { currencies: ['EUR', 'SEK'] }
+        ? { currencies: ['EUR', 'SEK'], timeZones: [HERE, 'Europe/Lisbon'] }
         : path === '/api/company'
           ? { name: 'Ours', minorDigits: 2 }
-          : { me: ME, needsSetup: false, demo: false, today: '2027-03-15' }
+          : { me: ME, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' }
     )
   );
   calls.POST.mockReset().mockResolvedValue(undefined);
@@ -53,7 +56,7 @@ describe('the way in', () => {
   it('offers the demo people where the demo data is, and nowhere else', async () => {
     within(SignIn, {});
     expect(screen.queryByText(/Demo data is loaded/)).toBeNull();
-    session.view = { me: null, needsSetup: false, demo: true, today: '2027-03-15' };
+    session.view = { me: null, needsSetup: false, demo: true, today: '2027-03-15', timeZone: 'UTC' };
     await userEvent.click(await screen.findByRole('button', { name: 'helen, manager' }));
     expect(screen.getByLabelText('User name')).toHaveValue('helen');
     expect(screen.getByLabelText('Password')).toHaveValue('tally-demo');
@@ -77,6 +80,7 @@ describe('an empty company', () => {
           code: '1234-5678',
           company: 'Ours',
           currency: 'EUR',
+          timeZone: HERE,
           name: 'Ana',
           email: '',
           login: 'ana',

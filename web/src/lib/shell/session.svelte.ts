@@ -25,7 +25,7 @@ class Session {
     // The next person must not see what the one before was shown.
     if (before !== view.me?.id) queries.clear();
     this.view = view;
-    isToday(this.view.today);
+    isToday(this.view.today, this.view.timeZone);
     if (this.view.me) {
       this.company = await ask(api.GET('/api/company'));
     }

@@ -1,4 +1,4 @@
-<script lang="ts" generics="T extends { id: number; name: string }">
+<script lang="ts" generics="T extends { id: number | string; name: string }">
   import { Combobox, Portal, useListCollection } from '@skeletonlabs/skeleton-svelte';
   import { untrack } from 'svelte';
   /** Finds a record by typing, and gives the record: two of the same name are told apart by what stands beside it. */

@@ -42,17 +42,42 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 /** This year, as the company's clock has it. */
 let thisYear = new Date().getUTCFullYear();
 
-/** Says which day it is where the company is: "2027-03-15". */
-export function isToday(iso: string): void {
-  thisYear = Number(iso.slice(0, 4));
+/** The day and the minute of an instant where the company is. */
+let wall = wallOf('UTC');
+
+function wallOf(timeZone: string) {
+  return new Intl.DateTimeFormat('en-CA', {
+    timeZone,
+    calendar: 'gregory',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23'
+  });
 }
 
-/** "2027-03-01" as "1 Mar", with the year where it is not this one. */
+/** An instant as ["2027-03-15", "09:05"] where the company is. */
+function onTheWall(instant: Date): [day: string, minute: string] {
+  const part = Object.fromEntries(wall.formatToParts(instant).map(({ type, value }) => [type, value]));
+  return [`${part['year']}-${part['month']}-${part['day']}`, `${part['hour']}:${part['minute']}`];
+}
+
+/** Says which day it is where the company is, "2027-03-15", and in which time zone that is. */
+export function isToday(iso: string, timeZone = 'UTC'): void {
+  thisYear = Number(iso.slice(0, 4));
+  wall = wallOf(timeZone);
+}
+
+/** "2027-03-01", or the day of an instant where the company is, as "1 Mar", with the year where it is not this one. */
 export function day(iso: string | null | undefined): string {
   if (!iso) {
     return '–';
   }
-  const date = new Date(iso.slice(0, 10) + 'T00:00:00Z');
+  const instant = iso.includes('T') ? new Date(iso) : null;
+  const local = instant && !Number.isNaN(instant.getTime()) ? onTheWall(instant)[0] : iso.slice(0, 10);
+  const date = new Date(local + 'T00:00:00Z');
   // What is still being typed is no day yet, and is shown as it stands.
   if (Number.isNaN(date.getTime())) return iso;
   const written = `${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
@@ -66,14 +91,13 @@ export function month(iso: string): string {
   return Number(year) === thisYear ? name : `${name} ${year}`;
 }
 
-/** "2027-03-01T09:05:00Z" as the clock on the wall shows it. */
+/** "2027-03-01T09:05:00Z" as the clock on the company's wall shows it. */
 export function at(instant: string | null | undefined): string {
   if (!instant || instant.length < 16) {
     return '';
   }
   const date = new Date(instant);
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${two(date.getHours())}:${two(date.getMinutes())}`;
+  return Number.isNaN(date.getTime()) ? '' : onTheWall(date)[1];
 }
 
 /** Days from one to another, for telling how long ago something was. */

@@ -20,6 +20,25 @@ export function load<T>(
   }));
 }
 
+/** A query whose answer holds all rows of a table, as the table wants it. */
+export function rowsOf<A, T>(
+  query: { data: A | undefined; isPending: boolean; error: unknown; refetch: () => unknown },
+  rows: (answer: A) => T[]
+) {
+  return {
+    get rows(): T[] {
+      return query.data === undefined ? [] : rows(query.data);
+    },
+    get isPending() {
+      return query.isPending;
+    },
+    get refusal() {
+      return refusalOf(query);
+    },
+    refetch: () => query.refetch()
+  };
+}
+
 /** The failure of a query, as a refusal. */
 export function refusalOf(query: { error: unknown }) {
   return query.error ? asRefusal(query.error) : null;

@@ -9,7 +9,7 @@
   import { session } from '$lib/shell/session.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
-  import { day, words } from '$lib/ui/format';
+  import { day, rounded, words } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
   import { tone } from '$lib/ui/tones';
   let first = $state<HTMLInputElement>();
@@ -19,9 +19,12 @@
   let pile = $state('open');
   let whose = $state(session.me?.role === 'rep' ? 'mine' : 'all');
   let q = $state('');
+  // Always the most or the newest first.
+  let order = $state('-newest');
   const query = $derived({
     state: pile,
     owner: whose === 'mine' ? (session.me?.id ?? 0) : 0,
+    sort: order.replace('-', ''),
     q
   });
   const list = listed(
@@ -47,12 +50,14 @@
     { label: 'Company or name' },
     { label: 'Contact details' },
     { label: 'Subject' },
+    { label: 'Value', figure: true, sort: 'value' },
     { label: 'Source' },
-    { label: 'Received', figure: true },
+    { label: 'Received', figure: true, sort: 'newest' },
     { label: 'State' },
     { label: 'Owner' },
     { label: 'Do', unseen: true }
   ];
+  const NOTHING = '0.00';
   type Row = (typeof list.rows)[number];
 </script>
 
@@ -76,13 +81,20 @@
     columns={COLUMNS}
     {list}
     key={(row: Row) => row.id}
+    bind:sort={() => order, (by: string) => (order = '-' + by.replace('-', ''))}
     empty={pile === 'open' ? 'No open enquiries. Add one above; one line is enough.' : 'None.'}
   >
     {#snippet row(row: Row)}
-      <td><a href="/enquiries/{row.id}">{row.number}</a></td>
+      <td class="number"><a href="/enquiries/{row.id}">{row.number}</a></td>
       <td class="lead">{row.name}{row.town ? ', ' + row.town : ''}</td>
       <td>{contactDetails(row.email, row.phone)}</td>
       <td>{row.subject}</td>
+      <td class="figure"
+        >{#if row.value}{rounded(row.value)}{:else if row.expected !== NOTHING}<span
+            class="quiet"
+            title="Not known; what such enquiries have brought on average">about {rounded(row.expected)}</span
+          >{:else}–{/if}</td
+      >
       <td class="quiet">{row.source}{row.campaign ? ', ' + row.campaign : ''}</td>
       <td class="figure worth">{day(row.addedAt)}</td>
       <td
@@ -98,6 +110,3 @@
     {/snippet}
   </Rows>
 </div>
-
-<style>
-</style>

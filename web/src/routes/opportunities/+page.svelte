@@ -5,6 +5,7 @@
   import { api } from '$lib/api/client';
   import List from '$lib/opportunity/List.svelte';
   import Month from '$lib/opportunity/Month.svelte';
+  import Columns from '$lib/opportunity/Columns.svelte';
   import Filters from '$lib/opportunity/Filters.svelte';
   import NewOpportunity from '$lib/opportunity/NewOpportunity.svelte';
   import Sheet from '$lib/opportunity/Sheet.svelte';
@@ -21,11 +22,13 @@
   // The address holds what is shown, so that it can be kept, sent and gone back to.
   const given = page.url.searchParams;
   function first(): Shown {
-    const wanted = given.get('as') ?? localStorage.getItem('tally-opportunities');
+    const wanted = localStorage.getItem('tally-opportunities');
     return SHOWN.find((s) => s === wanted) ?? 'sheet';
   }
-  let view = $state<Shown>(first());
+  const usual = first();
   const narrow = new Narrow(page.url.search);
+  // What is kept and sent with a view or an address also says how it is shown.
+  const view = $derived(SHOWN.find((s) => s === narrow.get('as')) ?? usual);
   if (page.url.search === '' && session.me?.role === 'rep') narrow.set('owner', String(session.me.id));
   if (page.url.search === '') narrow.set('process', 'new');
   let opening = $state(given.has('new'));
@@ -60,7 +63,7 @@
   const whose = $derived(narrow.get('team') ? 'team ' + narrow.get('team') : narrow.get('owner'));
 
   function show(as: Shown) {
-    view = as;
+    narrow.set('as', as);
     localStorage.setItem('tally-opportunities', as);
   }
 
@@ -71,6 +74,11 @@
   function belong(to: string) {
     narrow.set('team', to.startsWith('team ') ? to.slice(5) : '');
     narrow.set('owner', to.startsWith('team ') ? '' : to);
+  }
+
+  function group(by: string) {
+    narrow.set('group', by);
+    if (by === '' || by === narrow.get('then')) narrow.set('then', '');
   }
 
   function neglected(attention: string) {
@@ -194,10 +202,22 @@
         class="box"
         aria-label="Grouped"
         value={narrow.get('group')}
-        onchange={(e) => narrow.set('group', e.currentTarget.value)}
+        onchange={(e) => group(e.currentTarget.value)}
       >
         {#each GROUPS as [key, label] (key)}<option value={key}>{label}</option>{/each}
       </select>
+      {#if narrow.get('group')}
+        <select
+          class="box"
+          aria-label="Grouped then"
+          value={narrow.get('then')}
+          onchange={(e) => narrow.set('then', e.currentTarget.value)}
+        >
+          {#each GROUPS.filter(([key]) => key !== narrow.get('group')) as [key, label] (key)}<option
+              value={key}>{key ? 'then ' + label : 'then by nothing'}</option
+            >{/each}
+        </select>
+      {/if}
     {/if}
     {#if view !== 'calendar'}
       <button class="plain" aria-expanded={finer} onclick={() => (finer = !finer)}
@@ -215,6 +235,7 @@
       {/each}
     {/if}
     {#if view === 'list'}
+      <Columns text={narrow.get('cols')} onChange={(cols: string) => narrow.set('cols', cols)} />
       <span class="out"
         ><a href="/api/opportunities/list.csv?{narrow.text}" download aria-label="This list as CSV">CSV</a>
         <a href="/api/opportunities/list.xlsx?{narrow.text}" download aria-label="This list as XLSX">XLSX</a

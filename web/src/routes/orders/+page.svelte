@@ -42,7 +42,7 @@
     empty="No orders. Place one on a sent quote."
   >
     {#snippet row(row: Row)}
-      <td><a href="/orders/{row.id}">{row.number}</a></td>
+      <td class="number"><a href="/orders/{row.id}">{row.number}</a></td>
       <td>{row.title}</td>
       <td class="lead">{row.account}</td>
       <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>

@@ -44,7 +44,7 @@
   >
     {#snippet row(row: Row)}
       {@const out = row.state === 'sent' && row.validUntil < (session.view?.today ?? '')}
-      <td><a href="/quotes/{row.id}">{row.number}</a></td>
+      <td class="number"><a href="/quotes/{row.id}">{row.number}</a></td>
       <td>{row.title}</td>
       <td class="lead">{row.account}</td>
       <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>

@@ -5,7 +5,8 @@
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
   import { words } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import Rows from '$lib/ui/Rows.svelte';
+  import { load, rowsOf } from '$lib/ui/load.svelte';
   import PasswordForm from '$lib/users/PasswordForm.svelte';
   import UserForm from '$lib/users/UserForm.svelte';
   type User = Schemas['UserView'];
@@ -13,6 +14,8 @@
     () => ['people'],
     () => api.GET('/api/users')
   );
+  const users = rowsOf(list, (all) => all);
+  const COLUMNS = [{ label: 'Name' }, { label: 'Email' }, { label: 'Role' }, { label: 'Team' }];
   let of = $state.raw<User | null>(null);
   const changing = new Acts(() => list.refetch());
   const administrates = $derived(session.me?.role === 'administrator');
@@ -50,27 +53,25 @@
 <svelte:head><title>Users and teams · Firm Tally</title></svelte:head>
 <div class="page">
   <div class="head"><h1>Users and teams</h1></div>
-  <Notice refusal={refusalOf(list)} />
   <div class:two={administrates}>
-    <div class="scroll">
-      <table class="ledger" aria-label="Users">
-        <thead><tr><th>Name</th><th>Email</th><th>Role</th><th>Team</th></tr></thead>
-        <tbody>
-          {#each list.data ?? [] as user (user.id)}
-            <tr class:quiet={!user.active}>
-              <td>
-                {#if administrates}<button class="plain" title="Edit" onclick={() => edit(user)}
-                    >{user.name}</button
-                  >{:else}{user.name}{/if}{user.active ? '' : ', deactivated'}
-              </td>
-              <td>{user.email}</td>
-              <td>{words(user.role)}</td>
-              <td>{user.team ?? 'all teams'}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    </div>
+    <Rows
+      label="Users"
+      columns={COLUMNS}
+      list={users}
+      key={(user: User) => user.id}
+      quiet={(user: User) => !user.active}
+      empty="No users yet."
+    >
+      {#snippet row(user: User)}
+        <td class="lead">
+          {#if administrates}<button class="plain" title="Edit" onclick={() => edit(user)}>{user.name}</button
+            >{:else}{user.name}{/if}{user.active ? '' : ', deactivated'}
+        </td>
+        <td>{user.email}</td>
+        <td class="worth">{words(user.role)}</td>
+        <td>{user.team ?? 'all teams'}</td>
+      {/snippet}
+    </Rows>
     {#if administrates}
       <div class="leaf pad">
         <h2>Add a user</h2>

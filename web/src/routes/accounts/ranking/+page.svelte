@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { api } from '$lib/api/client';
+  import { api, type Schemas } from '$lib/api/client';
   import { offer } from '$lib/shell/actions.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
+  import Rows from '$lib/ui/Rows.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
   import { day, figure, percent, position } from '$lib/ui/format';
-  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { load, rowsOf } from '$lib/ui/load.svelte';
   /** Customers by what they bought, by what was earned with them, and by how they grew. */
   let by = $state('sales');
   let months = $state(12);
@@ -19,14 +19,26 @@
     () => ['people'],
     () => api.GET('/api/users')
   );
-  const largest = $derived(
-    Math.max(
-      1,
-      ...(ranking.data?.rows ?? []).map((r) =>
-        Math.abs(position(by === 'margin' ? r.margin : by === 'growth' ? r.growth : r.sales))
-      )
-    )
-  );
+  type Row = Schemas['Ranked'];
+  const ranked = rowsOf(ranking, (answer) => answer.rows);
+  const places = $derived(new Map(ranked.rows.map((row, n) => [row.id, n + 1])));
+  const measure = (row: Row) =>
+    position(by === 'margin' ? row.margin : by === 'growth' ? row.growth : row.sales);
+  const largest = $derived(Math.max(1, ...ranked.rows.map((row) => Math.abs(measure(row)))));
+  const COLUMNS = [
+    { label: '#', figure: true },
+    { label: 'Customer' },
+    { label: 'Town' },
+    { label: 'Owner' },
+    { label: 'Sales bar', unseen: true },
+    { label: 'Sales', figure: true },
+    { label: 'Margin', figure: true },
+    { label: 'Margin %', figure: true },
+    { label: 'Period before', figure: true },
+    { label: 'Growth', figure: true },
+    { label: 'Growth %', figure: true },
+    { label: 'Last order', figure: true }
+  ];
   const TABS = [
     { key: 'sales', label: 'By sales' },
     { key: 'margin', label: 'By margin' },
@@ -51,41 +63,32 @@
     <a class="act" href="/accounts">All accounts</a>
   </div>
   <Tabs tabs={TABS} bind:chosen={by} label="Ranked" />
-  <Notice refusal={refusalOf(ranking)} />
-  <table class="ledger" aria-label="Ranking">
-    <thead
-      ><tr
-        ><th class="figure">#</th><th>Customer</th><th>Town</th><th>Owner</th><th
-          ><span class="sr-only">Sales bar</span></th
-        ><th class="figure">Sales</th><th class="figure">Margin</th><th class="figure">%</th><th
-          class="figure">Period before</th
-        ><th class="figure">Growth</th><th class="figure">%</th><th class="figure">Last order</th></tr
-      ></thead
-    >
-    <tbody>
-      {#each ranking.data?.rows ?? [] as row, n (row.id)}
-        {@const drawn = position(by === 'margin' ? row.margin : by === 'growth' ? row.growth : row.sales)}
-        <tr>
-          <td class="figure quiet">{n + 1}</td>
-          <td><a href="/accounts/{row.id}">{row.name}</a></td>
-          <td class="quiet">{row.town}</td><td class="quiet">{row.owner}</td>
-          <td class="bar" aria-hidden="true"
-            ><i style:width="{(Math.abs(drawn) / largest) * 100}%" class:down={drawn < 0}></i></td
-          >
-          <td class="figure">{figure(row.sales)}</td><td class="figure">{figure(row.margin)}</td><td
-            class="figure">{percent(row.marginPercent)}</td
-          ><td class="figure quiet">{figure(row.salesBefore)}</td><td
-            class="figure"
-            class:bad={row.growth.startsWith('-')}>{figure(row.growth)}</td
-          ><td class="figure">{percent(row.growthPercent)}</td><td class="figure">{day(row.lastOn)}</td>
-        </tr>
-      {:else}<tr
-          ><td colspan="12" class="quiet"
-            >{ranking.isPending ? 'Loading…' : 'No purchases in this period.'}</td
-          ></tr
-        >{/each}
-    </tbody>
-  </table>
+  <Rows
+    label="Ranking"
+    columns={COLUMNS}
+    list={ranked}
+    key={(row: Row) => row.id}
+    empty="No purchases in this period."
+  >
+    {#snippet row(row: Row)}
+      {@const drawn = measure(row)}
+      <td class="figure quiet off">{places.get(row.id)}</td>
+      <td class="lead"><a href="/accounts/{row.id}">{row.name}</a></td>
+      <td class="quiet">{row.town}</td><td class="quiet off">{row.owner}</td>
+      <td class="bar off" aria-hidden="true"
+        ><i style:width="{(Math.abs(drawn) / largest) * 100}%" class:down={drawn < 0}></i></td
+      >
+      <td class="figure" class:worth={by === 'sales'}>{figure(row.sales)}</td>
+      <td class="figure" class:worth={by === 'margin'}>{figure(row.margin)}</td>
+      <td class="figure">{percent(row.marginPercent)}</td>
+      <td class="figure quiet off">{figure(row.salesBefore)}</td>
+      <td class="figure" class:worth={by === 'growth'} class:bad={row.growth.startsWith('-')}
+        >{figure(row.growth)}</td
+      >
+      <td class="figure">{percent(row.growthPercent)}</td>
+      <td class="figure">{day(row.lastOn)}</td>
+    {/snippet}
+  </Rows>
 </div>
 
 <style>

@@ -10,9 +10,11 @@ import firmtally.server.customers.enquiry.EnquiryService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.ClockConfig;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.CallId;
 import firmtally.server.platform.ids.CallListId;
 import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
 import java.time.LocalDate;
 import java.util.List;
@@ -68,6 +70,7 @@ class DemoEnquiries {
 
   void take(DemoHistory.Stage stage) {
     rules(stage);
+    earlier(stage);
     for (int i = 0; i < TAKEN_ON; i++) {
       int n = i;
       ClockConfig.on(stage.today().minusDays(70L - 2L * i), () -> converted(stage, n));
@@ -113,6 +116,66 @@ class DemoEnquiries {
                 List.of(part(reps.get(3), 1), part(reps.get(4), 1)))),
         assignment.version(),
         stage.manager());
+  }
+
+  /** An opportunity of the past that began with an enquiry of a customer. */
+  private record Begun(
+      OpportunityId id,
+      LocalDate openedOn,
+      PersonId ownerId,
+      AccountId accountId,
+      String account,
+      String town,
+      String postal,
+      String email,
+      String title,
+      String source,
+      String family) {}
+
+  /** Every other opportunity of the past began with an enquiry, which is taken over with it. */
+  private void earlier(DemoHistory.Stage stage) {
+    List<Begun> begun =
+        sql.sql(
+                """
+                SELECT o.id, o.opened_on, o.owner_id, o.account_id, a.name AS account, a.town, a.postal, a.email, o.title,
+                       o.source,
+                       (SELECT p.family FROM worksheet_line l JOIN product p ON p.code = l.product
+                        WHERE l.worksheet_id = o.worksheet_id ORDER BY l.position LIMIT 1) AS family
+                FROM opportunity o JOIN account a ON a.id = o.account_id
+                WHERE o.state IN ('won', 'lost') AND o.renews_id IS NULL AND o.id % 2 = 0 AND o.source <> ''
+                ORDER BY o.id
+                """)
+            .query(Begun.class)
+            .list();
+    for (Begun one : begun) {
+      ClockConfig.on(one.openedOn().minusDays(2), () -> asked(stage, one));
+    }
+  }
+
+  private void asked(DemoHistory.Stage stage, Begun one) {
+    EnquiryId id =
+        enquiries.take(
+            new EnquiryForm(
+                one.account(),
+                one.email(),
+                one.title(),
+                "",
+                one.postal(),
+                one.town(),
+                one.family(),
+                null,
+                one.source(),
+                "",
+                one.ownerId().toString()),
+            stage.manager());
+    sql.sql("UPDATE enquiry_row SET state = 'converted', account_id = :account WHERE id = :id")
+        .param("account", one.accountId())
+        .param("id", id)
+        .update();
+    sql.sql("UPDATE opportunity SET enquiry_id = :enquiry WHERE id = :id")
+        .param("enquiry", id)
+        .param("id", one.id())
+        .update();
   }
 
   /** Names of those who asked some time ago; none of them twice. */

@@ -11,6 +11,7 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ClockConfig;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
@@ -116,10 +117,24 @@ class DemoHistory {
             id[0] =
                 opportunities.open(
                     Opening.of(stage.accounts().get(account), title, "new")
+                        .with(Optional.empty(), contact(stage.accounts().get(account), i))
                         .from(Optional.empty(), SOURCES[i % SOURCES.length], "")
                         .closing(close, WorksheetForm.of(lines)),
                     rep));
     return id[0];
+  }
+
+  /** Two of three are with somebody who is known: the first at the account, or the last. */
+  private Optional<ContactId> contact(AccountId account, int i) {
+    return i % 3 == 2
+        ? Optional.empty()
+        : sql.sql(
+                "SELECT "
+                    + (i % 2 == 0 ? "MIN" : "MAX")
+                    + "(id) FROM contact WHERE account_id = :account HAVING COUNT(*) > 0")
+            .param("account", account)
+            .query(ContactId.class)
+            .optional();
   }
 
   private List<LineForm> lines(Stage stage, boolean withPlan) {

@@ -10,6 +10,7 @@ import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.AccountService;
+import firmtally.server.customers.enquiry.EnquiryWorth;
 import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
@@ -52,6 +53,7 @@ class DemoLoader implements SmartLifecycle {
   private final DemoHistory history;
   private final DemoPipeline pipeline;
   private final DemoEnquiries demoEnquiries;
+  private final EnquiryWorth worth;
   private final Sql sql;
   private final TransactionTemplate transaction;
   private final Clock clock;
@@ -69,6 +71,7 @@ class DemoLoader implements SmartLifecycle {
       DemoHistory history,
       DemoPipeline pipeline,
       DemoEnquiries demoEnquiries,
+      EnquiryWorth worth,
       Sql sql,
       TransactionTemplate transaction,
       Clock clock) {
@@ -83,6 +86,7 @@ class DemoLoader implements SmartLifecycle {
     this.history = history;
     this.pipeline = pipeline;
     this.demoEnquiries = demoEnquiries;
+    this.worth = worth;
     this.sql = sql;
     this.transaction = transaction;
     this.clock = clock;
@@ -117,7 +121,7 @@ class DemoLoader implements SmartLifecycle {
   private void load() {
     company.setUp(
         new SettingsService.Setup(
-            "Harrow & Plumb", "EUR", "Asa Birk", "asa@harrowplumb.example", "asa", PASSWORD));
+            "Harrow & Plumb", "EUR", null, "Asa Birk", "asa@harrowplumb.example", "asa", PASSWORD));
     CurrencyUnit currency = company.company().currency();
     company.setFloors(
         Percent.parse("25"),
@@ -147,6 +151,7 @@ class DemoLoader implements SmartLifecycle {
     history.open(stage);
     pipeline.furnish(stage);
     demoEnquiries.take(stage);
+    worth.run(today);
     stop(ids);
     goals(reps, today, currency);
   }

@@ -174,7 +174,10 @@ class DemoPipeline {
                     "21",
                     null,
                     null,
-                    new ProcessService.StepForm("meeting", "Site survey", "10"),
+                    List.of(
+                        new ProcessService.StepForm("meeting", "Site survey", "10"),
+                        new ProcessService.StepForm("task", "Ask for the access plan", "3"),
+                        new ProcessService.StepForm("task", "Check the ground report", "12")),
                     false,
                     List.of(check("Ground and access surveyed", "ticked", true))),
                 new ProcessService.StageForm(
@@ -184,13 +187,14 @@ class DemoPipeline {
                     "30",
                     "North",
                     null,
-                    new ProcessService.StepForm("task", "Request the foundation drawing", "7"),
+                    List.of(
+                        new ProcessService.StepForm("task", "Request the foundation drawing", "7")),
                     false,
                     List.of(
                         check("Drawing attached", "file", true),
                         check("Decision maker known", "contact", false))),
                 new ProcessService.StageForm(
-                    null, "Quoted", "55", "30", null, "quote-sent", null, false, List.of()))),
+                    null, "Quoted", "55", "30", null, "quote-sent", List.of(), false, List.of()))),
         stage.manager());
     for (int i = 0; i < 4; i++) {
       int n = i;

@@ -81,6 +81,52 @@ class AccountActsTest {
   }
 
   @Test
+  void aContactHasAPageWithWhatOneSeesOfIt() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long account = HOUSE.accountOf("mara", 0);
+    long contact =
+        rep.post(
+                "/api/accounts/" + account + "/contacts",
+                Map.of("name", "Ove Tarn", "role", "works", "email", "ove@tarn.example"))
+            .is(200)
+            .id();
+    Map<String, Object> opening =
+        Map.of("accountId", account, "title", "Hopper for Ove", "contactId", contact);
+    long opportunity = rep.post("/api/opportunities", opening).is(200).id();
+    Map<String, Object> asked = new HashMap<>(EnquiryTest.enquiry("Tarn", "ove@tarn.example", ""));
+    rep.post("/api/enquiries", asked).is(200);
+    Guest.Answer page = rep.get("/api/contacts/" + contact).is(200);
+    assertThat(page.text("/contact/name")).isEqualTo("Ove Tarn");
+    assertThat(page.text("/opportunities/0/title")).isEqualTo("Hopper for Ove");
+    assertThat(page.body().at("/opportunities/0/isMain").asBoolean()).isTrue();
+    assertThat(page.body().at("/enquiries")).hasSize(1);
+    assertThat(page.body().at("/others").findValuesAsString("name")).doesNotContain("Ove Tarn");
+    Guest south = Guest.signedIn(HOUSE, "priya");
+    Guest.Answer theirs = south.get("/api/contacts/" + contact).is(200);
+    assertThat(theirs.body().at("/opportunities"))
+        .as("another team’s opportunity %s", opportunity)
+        .isEmpty();
+    assertThat(theirs.body().at("/enquiries")).isEmpty();
+    rep.get("/api/contacts/999999").is(404);
+  }
+
+  @Test
+  void aBookIsToldBeforeItIsGivenAway() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long mara = HOUSE.personOf("mara");
+    JsonNode book = rep.get("/api/reassignments/book?owner=" + mara).is(200).body();
+    assertThat(book.size()).isGreaterThan(5);
+    for (JsonNode account : book) {
+      assertThat(
+              rep.rows(
+                  "/api/opportunities?owner=" + mara + "&account=" + account.path("id").asLong()))
+          .hasSizeLessThanOrEqualTo(account.path("opportunities").asInt());
+    }
+    rep.get("/api/reassignments/book?owner=" + HOUSE.personOf("nils")).is(403);
+    Guest.signedIn(HOUSE, "helen").get("/api/reassignments/book?owner=" + mara).is(200);
+  }
+
+  @Test
   void contactsAndNotesAreKept() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
     String path = "/api/accounts/" + HOUSE.accountOf("mara", 0);
@@ -98,7 +144,11 @@ class AccountActsTest {
                 .body()
                 .findValuesAsString("at"))
         .containsExactlyInAnyOrder("name", "email", "channel");
-    assertThat(rep.get("/api/find?q=una reed").body().findValuesAsString("id")).contains("1");
+    JsonNode hit = rep.get("/api/find?q=una reed").is(200).body().path(0);
+    assertThat(hit.path("kind").asString()).isEqualTo("contact");
+    assertThat(hit.path("id").asLong()).isEqualTo(id);
+    assertThat(rep.get("/api/find?q=555 0333 444").body().path(0).path("words").asString())
+        .isEqualTo("Una Reed");
 
     rep.post(path + "/notes", Map.of("words", "Ask for the ramp.", "pinned", true)).is(204);
     rep.post(path + "/notes", Map.of("words", " ", "pinned", true)).is(422);

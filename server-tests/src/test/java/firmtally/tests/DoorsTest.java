@@ -229,7 +229,12 @@ class DoorsTest {
     if (method != HttpMethod.GET) {
       headers.put("If-Match", "\"0\"");
     }
-    String query = path.endsWith("/calendar") ? "?from=2027-01-01&to=2027-02-01" : "";
+    String query =
+        switch (path) {
+          case "/api/calendar" -> "?from=2027-01-01&to=2027-02-01";
+          case "/api/reassignments/book" -> "?owner=" + HOUSE.personOf("mara");
+          default -> "";
+        };
     Object body =
         content.isMissingNode() ? null : example(content.iterator().next().path("schema"), 0);
     return guest.send(method, path + query, body, headers);

@@ -3,13 +3,16 @@ package firmtally.tests;
 import static firmtally.tests.Sales.match;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.springframework.http.HttpMethod;
+import tools.jackson.databind.JsonNode;
 
 /** Enquiries: taken down, found again, given, worked, brought from files and from the web form. */
 class EnquiryTest {
@@ -58,6 +61,32 @@ class EnquiryTest {
             .text("/0/phone");
     assertThat(rep.get("/api/enquiries/alike?phone=" + contact).body().findValuesAsString("id"))
         .contains("3");
+  }
+
+  @Test
+  void oneWithoutAValueIsRankedByWhatSuchEnquiriesHaveBrought() {
+    Guest rep = Guest.signedIn(HOUSE, "nils");
+    Map<String, Object> typed = enquiry("Fern Farm", "f@fern.example", "");
+    typed.put("source", "trade fair");
+    long id = rep.post("/api/enquiries", typed).is(200).id();
+    Guest.Answer page = rep.get("/api/enquiries/" + id).is(200);
+    BigDecimal expected = new BigDecimal(page.text("/enquiry/expected"));
+    assertThat(expected).isPositive();
+    for (JsonNode row : rep.get("/api/day-sheet").is(200).body().at("/rows")) {
+      if (row.path("record").asString().equals("enquiry") && row.path("id").asLong() == id) {
+        assertThat(row.path("expected").asBoolean()).isTrue();
+        assertThat(new BigDecimal(row.path("atStake").asString())).isEqualByComparingTo(expected);
+      }
+    }
+    List<JsonNode> all = rep.rows("/api/enquiries?state=all&sort=value");
+    assertThat(all.stream().map(row -> row.path("id").asLong()).distinct()).hasSize(all.size());
+    assertThat(all)
+        .hasSameSizeAs(rep.rows("/api/enquiries?state=all"))
+        .extracting(
+            row ->
+                new BigDecimal(
+                    row.path(row.path("value").isNull() ? "expected" : "value").asString()))
+        .isSortedAccordingTo(Comparator.reverseOrder());
   }
 
   @Test

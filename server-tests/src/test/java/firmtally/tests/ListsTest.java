@@ -45,7 +45,8 @@ class ListsTest {
         "/api/accounts?after=99999999999999999999|a",
         "/api/quotes?after=x",
         "/api/orders?after=-1",
-        "/api/enquiries?after=1|2",
+        "/api/enquiries?after=1|x",
+        "/api/enquiries?after=1",
         "/api/agreements?after=1",
         "/api/call-lists?after=closed"
       })

@@ -175,25 +175,65 @@ class NarrowedListTest {
   }
 
   @Test
-  void aViewIsKeptSharedWithTheTeamAndDroppedByItsOwner() {
+  void aViewIsForTheTeamItSaysAndChangedByItsOwnerAlone() {
     Guest mara = Guest.signedIn(HOUSE, "mara");
     Map<String, Object> view =
-        Map.of("name", "My large ones", "shared", true, "query", "sort=-value");
+        Map.of("name", "My large ones", "sharedWith", "North", "query", "as=list&sort=-value");
     mara.post("/api/views", view).is(204);
-    mara.post("/api/views", view).is(204);
+    assertThat(mara.post("/api/views", view).is(422).text("/problems/0/at")).isEqualTo("name");
     assertThat(
-            mara.post("/api/views", Map.of("name", "", "shared", false, "query", ""))
+            mara.post("/api/views", Map.of("name", "", "sharedWith", "South", "query", ""))
                 .is(422)
-                .status())
-        .isEqualTo(422);
+                .body()
+                .findValuesAsString("at"))
+        .containsExactlyInAnyOrder("name", "sharedWith");
     Guest nils = Guest.signedIn(HOUSE, "nils");
-    Guest.Answer shared = nils.get("/api/views").is(200);
-    assertThat(shared.body().findValuesAsString("name")).containsOnlyOnce("My large ones");
-    assertThat(Guest.signedIn(HOUSE, "priya").get("/api/views").body().findValuesAsString("name"))
+    Guest priya = Guest.signedIn(HOUSE, "priya");
+    assertThat(nils.get("/api/views").is(200).body().findValuesAsString("name"))
+        .containsOnlyOnce("My large ones");
+    assertThat(priya.get("/api/views").body().findValuesAsString("name"))
         .doesNotContain("My large ones");
-    String path = "/api/views/" + mara.get("/api/views").text("/0/id");
+    String path = "/api/views/" + mara.get("/api/views").text("/views/0/id");
+    Map<String, Object> forAll =
+        Map.of("name", "Large ones", "sharedWith", "", "query", "as=list&sort=-value");
+    nils.send(HttpMethod.PUT, path, forAll, Map.of("If-Match", "1")).is(403);
+    priya.send(HttpMethod.PUT, path, forAll, Map.of("If-Match", "1")).is(404);
+    mara.send(HttpMethod.PUT, path, forAll, Map.of("If-Match", "1")).is(204);
+    mara.send(HttpMethod.PUT, path, forAll, Map.of("If-Match", "1")).is(412);
+    assertThat(priya.get("/api/views").body().findValuesAsString("name")).contains("Large ones");
     nils.send(HttpMethod.DELETE, path, null, Map.of()).is(403);
     mara.send(HttpMethod.DELETE, path, null, Map.of()).is(204);
     mara.send(HttpMethod.DELETE, path, null, Map.of()).is(404);
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"month", "stage", "tag", "account"})
+  void groupsWithinAGroupAddUpToItAndHoldItsRows(String then) {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    JsonNode outer = manager.get("/api/opportunities/groups?group=owner").is(200).body().path(0);
+    String key = "&group=owner&key=" + outer.path("key").asString() + "&then=" + then;
+    BigDecimal value = BigDecimal.ZERO;
+    BigDecimal budget = BigDecimal.ZERO;
+    for (JsonNode inner : manager.get("/api/opportunities/groups?" + key).is(200).body()) {
+      List<JsonNode> rows = all(manager, key + "&thenKey=" + inner.path("key").asString());
+      assertThat(rows).hasSize(inner.path("count").asInt());
+      assertThat(sum(rows, "value")).isEqualByComparingTo(inner.path("value").asString());
+      assertThat(sum(rows, "budget")).isEqualByComparingTo(inner.path("budget").asString());
+      value = value.add(new BigDecimal(inner.path("value").asString()));
+      budget = budget.add(new BigDecimal(inner.path("budget").asString()));
+    }
+    if (!"tag".equals(then)) {
+      // One with two tags stands in both groups.
+      assertThat(value).isEqualByComparingTo(outer.path("value").asString());
+      assertThat(budget).isEqualByComparingTo(outer.path("budget").asString());
+    }
+    manager.get("/api/opportunities/groups?group=owner&key=1&then=owner").is(422);
+  }
+
+  private static BigDecimal sum(List<JsonNode> rows, String field) {
+    return rows.stream()
+        .filter(row -> row.path(field).isString())
+        .map(row -> new BigDecimal(row.path(field).asString()))
+        .reduce(BigDecimal.ZERO, BigDecimal::add);
   }
 }

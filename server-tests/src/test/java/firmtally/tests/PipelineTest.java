@@ -228,6 +228,55 @@ class PipelineTest {
         .isEqualTo("A process needs a stage that is not deactivated.");
   }
 
+  @Test
+  void aStageSuggestsSeveralActivitiesAndAllOrNoneArePlanned() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    long path =
+        manager.post("/api/processes", Map.of("name", "Suggests", "kind", "new")).is(200).id();
+    Map<String, Object> stage = stage(null, "Looked at", "10");
+    stage.put(
+        "steps",
+        List.of(
+            Map.of("kind", "call", "subject", "Ask for the drawing", "days", "2"),
+            Map.of("kind", "wave", "subject", "", "days", "x")));
+    assertThat(changePath(manager, path, List.of(stage)).is(422).body().findValuesAsString("at"))
+        .containsExactlyInAnyOrder(
+            "stages[0].steps[1].kind", "stages[0].steps[1].subject", "stages[0].steps[1].days");
+    stage.put(
+        "steps",
+        List.of(
+            Map.of("kind", "call", "subject", "Ask for the drawing", "days", "2"),
+            Map.of("kind", "meeting", "subject", "Look at the site", "days", "9")));
+    changePath(manager, path, List.of(stage)).is(204);
+
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Map<String, Object> opening =
+        Map.of("accountId", HOUSE.accountOf("mara", 0), "title", "Suggested to", "processId", path);
+    String at = "/api/opportunities/" + rep.post("/api/opportunities", opening).is(200).id();
+    Guest.Answer page = rep.get(at).is(200);
+    assertThat(page.body().at("/stages/0/steps").findValuesAsString("subject"))
+        .containsExactly("Ask for the drawing", "Look at the site");
+    assertThat(page.body().at("/activities").findValuesAsString("subject"))
+        .as("the first is planned with the opening")
+        .containsExactly("Ask for the drawing");
+    Map<String, Object> fits =
+        Map.of("kind", "meeting", "subject", "Look at the site", "due", "2090-01-05");
+    Map<String, Object> wrong = Map.of("kind", "call", "subject", "", "due", "soon");
+    assertThat(
+            rep.post(at + "/activities/several", Map.of("activities", List.of(fits, wrong)))
+                .is(422)
+                .body()
+                .findValuesAsString("at"))
+        .containsExactlyInAnyOrder("activities[1].subject", "activities[1].due");
+    assertThat(rep.get(at).body().at("/activities")).hasSize(1);
+    rep.post(at + "/activities/several", Map.of("activities", List.of(fits, fits))).is(204);
+    assertThat(rep.get(at).body().at("/activities")).hasSize(3);
+    rep.post(at + "/activities/several", Map.of("activities", List.of())).is(422);
+    Guest.signedIn(HOUSE, "priya")
+        .post(at + "/activities/several", Map.of("activities", List.of(fits)))
+        .is(403);
+  }
+
   private static Map<String, Object> stage(Long id, String name, String probability) {
     Map<String, Object> stage = new HashMap<>();
     stage.put("id", id);

@@ -2,6 +2,8 @@ package firmtally.tests;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -52,8 +54,19 @@ class SetupTest {
     Map<String, String> guessed = new HashMap<>(good);
     guessed.put("code", "0000-0000");
     assertThat(guest.post("/api/setup", guessed).is(422).text("/problems/0/at")).isEqualTo("code");
-    guest.post("/api/setup", good).is(204);
+    Map<String, String> elsewhere = new HashMap<>(good);
+    elsewhere.put("timeZone", "Europe/Atlantis");
+    assertThat(guest.post("/api/setup", elsewhere).is(422).text("/problems/0/at"))
+        .isEqualTo("timeZone");
+    // So far east that the company's day is already the next when the tests' morning has come to
+    // Greenwich.
+    elsewhere.put("timeZone", "Pacific/Kiritimati");
+    guest.post("/api/setup", elsewhere).is(204);
     guest.post("/api/setup", good).is(409);
+    Guest.Answer session = guest.get("/api/session").is(200);
+    assertThat(session.text("/timeZone")).isEqualTo("Pacific/Kiritimati");
+    assertThat(session.text("/today"))
+        .isEqualTo(LocalDate.ofInstant(House.MORNING, ZoneId.of("Pacific/Kiritimati")).toString());
     guest.post("/api/session", Map.of("login", "ana", "password", "long enough")).is(200);
     assertThat(guest.get("/api/company").text("/minorDigits")).isEqualTo("0");
     assertThat(guest.get("/api/day-sheet").is(200).body().at("/rows").size()).isZero();

@@ -15,6 +15,8 @@ CREATE TABLE company (
   -- Above it a line with a cost of its own, not the catalogue's, wants a manager's sign-off.
   own_cost_over INTEGER,
   quote_days INTEGER NOT NULL DEFAULT 30,
+  -- In which its days begin; NULL for the machine's.
+  time_zone TEXT,
   usual_tax INTEGER
 ) STRICT;
 
@@ -229,6 +231,14 @@ CREATE INDEX enquiry_email ON enquiry_row(lower(email)) WHERE email <> '';
 CREATE INDEX enquiry_on_hold ON enquiry_row(on_hold_until) WHERE state = 'on-hold';
 CREATE INDEX enquiry_campaign ON enquiry_row(campaign) WHERE campaign <> '';
 
+-- What decided enquiries have brought on average; a blank family or source is any.
+CREATE TABLE enquiry_worth (
+  family TEXT NOT NULL,
+  source TEXT NOT NULL,
+  amount INTEGER NOT NULL,
+  PRIMARY KEY (family, source)
+) STRICT, WITHOUT ROWID;
+
 -- Who was given an enquiry, when and by which rule; the last one has it.
 CREATE TABLE enquiry_assignment (
   id INTEGER PRIMARY KEY,
@@ -306,12 +316,19 @@ CREATE TABLE stage (
   usual_days INTEGER NOT NULL,
   team TEXT,
   moves_here TEXT CHECK (moves_here IN ('quote-sent', 'quote-made', 'lines-saved')),
-  step_kind TEXT,
-  step_subject TEXT,
-  step_days INTEGER,
   deactivated INTEGER NOT NULL DEFAULT 0
 ) STRICT;
 CREATE INDEX stage_process ON stage(process_id, position);
+
+-- The activities that a stage suggests, so many days from the move; nothing refers to one, so they are written anew.
+CREATE TABLE stage_step (
+  stage_id INTEGER NOT NULL REFERENCES stage(id),
+  position INTEGER NOT NULL,
+  kind TEXT NOT NULL,
+  subject TEXT NOT NULL,
+  days INTEGER NOT NULL,
+  PRIMARY KEY (stage_id, position)
+) STRICT, WITHOUT ROWID;
 
 -- What should be done in a stage; a must is looked at before anything moves past it.
 CREATE TABLE stage_check (
@@ -409,11 +426,11 @@ CREATE INDEX opportunity_account ON opportunity(account_id, state);
 CREATE INDEX opportunity_stage ON opportunity(stage_id, state);
 CREATE INDEX opportunity_renews ON opportunity(renews_id);
 CREATE INDEX opportunity_enquiry ON opportunity(enquiry_id);
-CREATE INDEX opportunity_closed ON opportunity(state, closed_on, expected_close, value, own_probability, stage_id);
+CREATE INDEX opportunity_closed ON opportunity(state, closed_on, expected_close, value, own_probability, stage_id, budget);
 -- For the sums of months.
 CREATE INDEX opportunity_month
   ON opportunity(state, substr(COALESCE(closed_on, expected_close), 1, 7), value, own_probability, stage_id, closed_on,
-                 expected_close);
+                 expected_close, budget);
 CREATE INDEX opportunity_value ON opportunity(state, value, id);
 CREATE INDEX opportunity_paused ON opportunity(paused_until) WHERE state = 'paused';
 CREATE INDEX opportunity_campaign ON opportunity(campaign) WHERE campaign <> '';
@@ -487,8 +504,10 @@ CREATE TABLE saved_view (
   id INTEGER PRIMARY KEY,
   person_id INTEGER NOT NULL REFERENCES person(id),
   name TEXT NOT NULL,
-  shared INTEGER NOT NULL DEFAULT 0,
+  -- A team's name, blank for everybody; NULL for oneself alone.
+  shared_with TEXT,
   query TEXT NOT NULL,
+  version INTEGER NOT NULL DEFAULT 1,
   UNIQUE (person_id, name)
 ) STRICT;
 
@@ -762,7 +781,7 @@ CREATE INDEX idempotency_at ON idempotency(at);
 -- When a job last did its work for a day.
 CREATE TABLE job_day (job TEXT PRIMARY KEY, day TEXT NOT NULL) STRICT, WITHOUT ROWID;
 
--- One index for the palette: every record that has a name or number.
+-- One index for the palette: every record that has a name or number. A rowid is the id times 32 and the kind's place.
 CREATE VIRTUAL TABLE search_index USING fts5(kind UNINDEXED, record_id UNINDEXED, number, words, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3');
 -- The words that are found there, for what was typed with a slip.
 CREATE VIRTUAL TABLE search_words USING fts5vocab(search_index, row);

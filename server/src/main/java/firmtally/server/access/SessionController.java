@@ -45,10 +45,12 @@ class SessionController {
   /**
    * Who is signed in.
    *
+   * @param timeZone in which the company's days begin, by its name in the tz database
    * @param needsSetup nobody has been set up: the first visit does it
    * @param demo the demo data is loaded, so that its sign-ins can be shown
    */
-  record SessionView(@MaybeNull Me me, boolean needsSetup, boolean demo, String today) {}
+  record SessionView(
+      @MaybeNull Me me, boolean needsSetup, boolean demo, String today, String timeZone) {}
 
   record Me(PersonId id, String name, String email, String role, @MaybeNull String team) {
     static Me of(Actor actor) {
@@ -62,7 +64,11 @@ class SessionController {
   SessionView session(@SignedIn Actor actor) {
     Me me = actor == null ? null : Me.of(actor);
     return new SessionView(
-        me, users.isEmpty(), settings.loadDemo(), LocalDate.now(clock).toString());
+        me,
+        users.isEmpty(),
+        settings.loadDemo(),
+        LocalDate.now(clock).toString(),
+        clock.getZone().getId());
   }
 
   @Open("This is how one signs in.")

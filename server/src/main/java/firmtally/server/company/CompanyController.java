@@ -29,7 +29,7 @@ class CompanyController {
     this.storage = storage;
   }
 
-  record SetupChoices(List<String> currencies) {}
+  record SetupChoices(List<String> currencies, List<String> timeZones) {}
 
   record CompanyView(String name, String currency, int minorDigits) {}
 
@@ -37,24 +37,26 @@ class CompanyController {
    * What the first visit sets up.
    *
    * @param code the one that the server printed when it started
+   * @param timeZone in which the company's days begin; blank for the server's
    */
   record FirstVisit(
       String code,
       String company,
       String currency,
+      @MaybeNull String timeZone,
       String name,
       String email,
       String login,
       String password) {
     SettingsService.Setup setup() {
-      return new SettingsService.Setup(company, currency, name, email, login, password);
+      return new SettingsService.Setup(company, currency, timeZone, name, email, login, password);
     }
   }
 
   @Open("The company is not set up yet.")
   @GetMapping("/setup")
   SetupChoices choices() {
-    return new SetupChoices(Currencies.codes());
+    return new SetupChoices(Currencies.codes(), SettingsService.timeZones());
   }
 
   @Open("The first visit sets the company up; it is refused ever after.")

@@ -8,10 +8,12 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
 import firmtally.server.pipeline.process.ProcessService;
+import firmtally.server.platform.CompanyZone;
 import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.web.Amounts;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotPossible;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -31,13 +33,29 @@ public class SettingsService {
   private final SettingsStore store;
   private final UserService people;
   private final ProcessService processes;
+  private final CompanyZone zone;
   private final Remembered<Settings> remembered;
 
-  SettingsService(SettingsStore store, UserService people, ProcessService processes) {
+  SettingsService(
+      SettingsStore store, UserService people, ProcessService processes, CompanyZone zone) {
     this.store = store;
     this.people = people;
     this.processes = processes;
+    this.zone = zone;
     this.remembered = new Remembered<>(this::read);
+    store.find().ifPresent(this::takeZone);
+  }
+
+  private void takeZone(SettingsStore.CompanyRow row) {
+    Optional.ofNullable(row.timeZone()).map(ZoneId::of).ifPresent(zone::set);
+  }
+
+  /** The time zones that a company may choose, by the names of the tz database. */
+  static List<String> timeZones() {
+    return ZoneId.getAvailableZoneIds().stream()
+        .filter(id -> id.contains("/") && !id.startsWith("Etc/") && !id.startsWith("SystemV/"))
+        .sorted()
+        .toList();
   }
 
   /** All of it, as it is asked for several times at each key in a worksheet. */
@@ -56,7 +74,13 @@ public class SettingsService {
 
   /** What the first visit sets up. */
   public record Setup(
-      String company, String currency, String name, String email, String login, String password) {}
+      String company,
+      String currency,
+      String timeZone,
+      String name,
+      String email,
+      String login,
+      String password) {}
 
   /** Above it a line whose cost is not the catalogue's wants a sign-off; empty for never. */
   public Optional<Money> ownCostOver() {
@@ -138,17 +162,22 @@ public class SettingsService {
     if (Currencies.find(currency).isEmpty()) {
       input.refuse("currency", "This is not an active currency with minor digits, such as EUR.");
     }
+    String timeZone = typed.timeZone() == null ? "" : typed.timeZone().strip();
+    if (!timeZone.isEmpty() && !timeZones().contains(timeZone)) {
+      input.refuse("timeZone", "This is not a time zone, such as Europe/Paris.");
+    }
     people.add(
         input,
         new UserService.NewUser(
             typed.login(), typed.name(), typed.email(), Role.ADMINISTRATOR, null, typed.password()),
         Actor.SYSTEM);
-    found(name, currency);
+    found(name, currency, timeZone.isEmpty() ? null : timeZone);
     remembered.forget();
   }
 
-  private void found(String name, String currency) {
-    store.insertCompany(name, currency);
+  private void found(String name, String currency, String timeZone) {
+    store.insertCompany(name, currency, timeZone);
+    store.find().ifPresent(this::takeZone);
     remembered.forget();
     store.setPolicy(
         new SettingsStore.Policy(
@@ -164,22 +193,47 @@ public class SettingsService {
         "new",
         List.of(
             stage(
-                "Qualified", "10", "14", null, step("call", "Clarify the requirement", "3"), lines),
-            stage("Solution agreed", "25", "14", null, step("email", "Send the quote", "5")),
-            stage("Quoted", "50", "21", "quote-sent", step("call", "Discuss the quote", "4")),
-            stage("Verbal order", "80", "10", null, step("call", "Ask for the order", "5"))));
+                "Qualified",
+                "10",
+                "14",
+                null,
+                List.of(step("call", "Clarify the requirement", "3")),
+                lines),
+            stage(
+                "Solution agreed",
+                "25",
+                "14",
+                null,
+                List.of(
+                    step("task", "Check stock and lead time", "1"),
+                    step("email", "Send the quote", "5"))),
+            stage(
+                "Quoted",
+                "50",
+                "21",
+                "quote-sent",
+                List.of(
+                    step("call", "Confirm the quote has arrived", "1"),
+                    step("call", "Discuss the quote", "4"))),
+            stage(
+                "Verbal order",
+                "80",
+                "10",
+                null,
+                List.of(step("call", "Ask for the order", "5")))));
     processes.found(
         "Renewal",
         "renewal",
         List.of(
-            stage("Term running", "75", "300", null, null),
-            stage("Called", "85", "20", null, step("email", "Send the renewal quote", "5")),
+            stage("Term running", "75", "300", null, List.of()),
+            stage(
+                "Called", "85", "20", null, List.of(step("email", "Send the renewal quote", "5"))),
             stage(
                 "Renewal quoted",
                 "92",
                 "14",
                 "quote-sent",
-                step("call", "Ask for the order", "5"))));
+                List.of(step("call", "Ask for the order", "5")))));
   }
 
   private static ProcessService.CheckForm must(String words, String proof) {
@@ -195,10 +249,10 @@ public class SettingsService {
       String probability,
       String days,
       String movesHere,
-      ProcessService.StepForm step,
+      List<ProcessService.StepForm> steps,
       ProcessService.CheckForm... checks) {
     return new ProcessService.StageForm(
-        null, name, probability, days, null, movesHere, step, false, List.of(checks));
+        null, name, probability, days, null, movesHere, steps, false, List.of(checks));
   }
 
   /** Sets floors and limits whose sign-off is the manager's. */

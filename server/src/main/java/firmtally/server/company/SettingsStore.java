@@ -12,7 +12,7 @@ class SettingsStore {
   private static final String COMPANY =
       """
       SELECT name, currency, price_policy, document_floor, document_floor_role, gift_cost, gift_cost_role,
-             value_over, value_over_role, own_cost_over, quote_days
+             value_over, value_over_role, own_cost_over, quote_days, time_zone
       FROM company WHERE id = 1
       """;
 
@@ -33,7 +33,8 @@ class SettingsStore {
       Long valueOver,
       String valueOverRole,
       Long ownCostOver,
-      int quoteDays) {}
+      int quoteDays,
+      String timeZone) {}
 
   Optional<CompanyRow> find() {
     return sql.sql(COMPANY).query(CompanyRow.class).optional();
@@ -71,10 +72,12 @@ class SettingsStore {
         .list();
   }
 
-  void insertCompany(String name, String currency) {
-    sql.sql("INSERT INTO company (id, name, currency) VALUES (1, :name, :currency)")
+  void insertCompany(String name, String currency, String timeZone) {
+    sql.sql(
+            "INSERT INTO company (id, name, currency, time_zone) VALUES (1, :name, :currency, :timeZone)")
         .param("name", name)
         .param("currency", currency)
+        .param("timeZone", timeZone)
         .update();
   }
 

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.function.Supplier;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -16,12 +17,12 @@ public class ClockConfig {
   private static final LocalTime MORNING = LocalTime.of(9, 30);
 
   @Bean
-  Clock clock(TallySettings settings) {
+  Clock clock(TallySettings settings, CompanyZone zone) {
     Duration ahead =
         settings.clock() == null
             ? Duration.ZERO
             : Duration.between(Instant.now(), settings.clock());
-    return new HouseClock(ZoneId.systemDefault(), ahead);
+    return new HouseClock(zone::get, ahead);
   }
 
   /** Runs acts as on a day in the past, for history that is taken over; for this thread only. */
@@ -41,22 +42,22 @@ public class ClockConfig {
   }
 
   private static final class HouseClock extends Clock {
-    private final ZoneId zone;
+    private final Supplier<ZoneId> zone;
     private final Duration ahead;
 
-    HouseClock(ZoneId zone, Duration ahead) {
+    HouseClock(Supplier<ZoneId> zone, Duration ahead) {
       this.zone = zone;
       this.ahead = ahead;
     }
 
     @Override
     public ZoneId getZone() {
-      return zone;
+      return zone.get();
     }
 
     @Override
     public Clock withZone(ZoneId other) {
-      return new HouseClock(other, ahead);
+      return new HouseClock(() -> other, ahead);
     }
 
     @Override

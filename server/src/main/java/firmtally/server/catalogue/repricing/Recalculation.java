@@ -7,6 +7,7 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.jobs.DueWork;
+import firmtally.server.platform.jobs.JobDays;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.LocalDate;
@@ -24,18 +25,19 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 class Recalculation implements DueWork {
+  private static final String JOB = "price-rule-days";
   private final AffectedWorksheets affected;
   private final OpportunityService opportunities;
   private final WorksheetService worksheets;
   private final PriceRuleService rules;
-  private final RecalculationStore days;
+  private final JobDays days;
 
   Recalculation(
       AffectedWorksheets affected,
       OpportunityService opportunities,
       WorksheetService worksheets,
       PriceRuleService rules,
-      RecalculationStore days) {
+      JobDays days) {
     this.affected = affected;
     this.opportunities = opportunities;
     this.worksheets = worksheets;
@@ -71,10 +73,10 @@ class Recalculation implements DueWork {
   @Override
   @Transactional
   public void run(LocalDate today) {
-    LocalDate last = days.last().orElse(today);
+    LocalDate last = days.last(JOB).orElse(today);
     if (last.isBefore(today)) {
       recalculate(affected.holding(rules.turning(last, today)));
     }
-    days.setLast(today);
+    days.setLast(JOB, today);
   }
 }

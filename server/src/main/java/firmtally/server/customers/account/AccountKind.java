@@ -20,4 +20,18 @@ class AccountKind {
         .editable(Visibility.OWNED_EDITABLE)
         .keepsFiles();
   }
+
+  /** A contact is read and changed with its account. */
+  @Bean
+  RecordKind contactKindOfRecord() {
+    return new RecordKind(
+            "contact",
+            "contact k JOIN account a ON a.id = k.account_id JOIN person p ON p.id = a.owner_id",
+            "k.id")
+        .called("a.number")
+        .told("k.name", "trim(k.role || ', ' || a.name, ', ')")
+        .owned()
+        .readable(Visibility.ANYBODY)
+        .editable(Visibility.OWNED_EDITABLE);
+  }
 }

@@ -197,7 +197,7 @@ public class AccountService {
   public AccountId add(Account a, PersonId by) {
     String number = counters.next("A");
     AccountId id = store.insert(a, number);
-    index.add("account", id, number, a.name() + " " + a.town() + " " + a.email());
+    index.add("account", id, number, found(a));
     phones.add("account", id, a.phone());
     log.note(by, "account", id, "account created", null, a.name());
     return id;
@@ -212,7 +212,7 @@ public class AccountService {
     input.check();
     ContactId id = store.insertContact(account, contact);
     phones.put("contact", id, contact.phone());
-    index.put("account", account, of.number(), found(of));
+    index.add("contact", id, "", found(contact.name(), contact.email(), of));
     log.note(actor.id(), "account", account, "contact", null, contact.name());
     return id;
   }
@@ -232,7 +232,7 @@ public class AccountService {
     input.check();
     log.expectOne(store.updateContact(id, version, contact), "account", account, before.version());
     phones.put("contact", id, contact.phone());
-    index.put("account", account, of.number(), found(of));
+    index.put("contact", id, "", found(contact.name(), contact.email(), of));
     log.note(actor.id(), "account", account, "contact", words(before), words(contact));
   }
 
@@ -254,16 +254,14 @@ public class AccountService {
     return String.join(" ", c.name(), c.role(), c.email(), c.phone()).strip();
   }
 
-  /** What an account is found by: its name, its place, and who is there. */
-  private String found(Account account) {
-    return account.name()
-        + " "
-        + account.town()
-        + " "
-        + account.email()
-        + store.contacts(account.id()).stream()
-            .map(c -> " " + c.name() + " " + c.email())
-            .collect(Collectors.joining());
+  /** What an account is found by: its name, its place and its address. */
+  private static String found(Account account) {
+    return account.name() + " " + account.town() + " " + account.email();
+  }
+
+  /** What a contact is found by: their name and address, and where they are. */
+  private static String found(String name, String email, Account at) {
+    return name + " " + email + " " + at.name();
   }
 
   /** Changes what can be typed on an account. */
@@ -297,7 +295,13 @@ public class AccountService {
       events.publishEvent(new TermsChanged(id));
     }
     phones.put("account", id, edit.phone());
-    index.put("account", id, before.number(), found(find(id)));
+    Account now = find(id);
+    index.put("account", id, before.number(), found(now));
+    if (!before.name().equals(now.name())) {
+      store
+          .contacts(id)
+          .forEach(c -> index.put("contact", c.id(), "", found(c.name(), c.email(), now)));
+    }
     note(actor, id, "name", before.name(), edit.name());
     note(actor, id, "industry", before.industry(), edit.industry());
     note(

@@ -119,7 +119,7 @@ class AssignmentStore {
             SELECT p.id AS person_id, p.name, COUNT(*) AS got, SUM(e.owner_id = p.id) AS kept,
                    SUM(e.owner_id = p.id AND e.state IN ('new', 'talking', 'on-hold')) AS open,
                    SUM(e.owner_id = p.id AND e.state = 'converted') AS converted,
-                   SUM(e.owner_id = p.id AND e.state = 'not-pursued') AS notPursued,
+                   SUM(e.owner_id = p.id AND e.state = 'not-pursued') AS not_pursued,
                    COALESCE(SUM(e.owner_id = p.id AND o.state = 'won'), 0) AS won,
                    COALESCE(SUM(e.owner_id = p.id AND o.state = 'lost'), 0) AS lost,
                    group_concat((SELECT (julianday(MIN(a.done_at)) - julianday(g.at)) * 24 FROM activity a

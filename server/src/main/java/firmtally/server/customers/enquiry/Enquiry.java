@@ -13,6 +13,7 @@ import java.time.LocalDate;
  *
  * @param person whom to speak to; blank where unknown
  * @param value what it is about worth in minor units; null where unknown
+ * @param expected what such enquiries have brought on average, in minor units
  * @param reason why it was dropped or parked
  */
 record Enquiry(
@@ -28,6 +29,7 @@ record Enquiry(
     String subject,
     String family,
     Long value,
+    long expected,
     String source,
     String campaign,
     EnquiryState state,
@@ -40,6 +42,11 @@ record Enquiry(
     OpportunityId opportunityId,
     String opportunityNumber,
     long version) {
+  /** What it is ranked by: its own value, or what such enquiries have brought. */
+  long worth() {
+    return value == null ? expected : value;
+  }
+
   Actor.Owner owner() {
     return new Actor.Owner(ownerId, ownerName, ownerTeam);
   }

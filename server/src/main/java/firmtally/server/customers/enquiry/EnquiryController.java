@@ -9,6 +9,7 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.EnquiryId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -76,11 +77,16 @@ class EnquiryController {
   record Sender(
       String name, String person, String email, String phone, String postal, String town) {}
 
-  /** What about, and where it came from. */
+  /**
+   * What about, and where it came from.
+   *
+   * @param expected what such enquiries have brought on average, for one whose value is not known
+   */
   record Subject(
       String subject,
       @MaybeNull String family,
       @MaybeNull String value,
+      String expected,
       String source,
       String campaign) {}
 
@@ -119,16 +125,20 @@ class EnquiryController {
       @RequestParam(defaultValue = "") String source,
       @RequestParam(defaultValue = "") String campaign,
       @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "newest") String sort,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
+    boolean byWorth = "value".equals(sort);
     LongFunction<String> amounts = settings.amounts();
     List<Enquiry> found =
         enquiries.page(
-            new EnquiryService.Filter(state, owner, source, campaign, q.strip()),
-            Paged.below(after),
+            new EnquiryService.Filter(state, owner, source, campaign, q.strip(), byWorth),
+            Cursor.of(after),
             PAGE + 1,
             actor);
-    return Paged.of(found, PAGE, Enquiry::id).map(e -> row(e, actor, amounts));
+    return Paged.of(
+            found, PAGE, last -> new Cursor(byWorth ? last.worth() : last.id().value(), last.id()))
+        .map(e -> row(e, actor, amounts));
   }
 
   private static EnquiryRow row(Enquiry e, Actor actor, LongFunction<String> amounts) {
@@ -141,6 +151,7 @@ class EnquiryController {
             e.subject(),
             e.family(),
             e.value() == null ? null : amounts.apply(e.value()),
+            amounts.apply(e.expected()),
             e.source(),
             e.campaign()),
         new Standing(e.state().word(), e.onHoldUntil(), e.reason(), e.ownerId(), e.ownerName()),

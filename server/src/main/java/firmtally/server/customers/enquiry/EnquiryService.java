@@ -15,6 +15,7 @@ import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -67,11 +68,16 @@ public class EnquiryService implements DueWork {
     this.traces = new Traces(log, counters, index, phones, clock);
   }
 
-  /** What to list: a blank state is open, an owner of 0 everybody. */
-  record Filter(String state, PersonId owner, String source, String campaign, String text) {}
+  /**
+   * What to list: a blank state is open, an owner of 0 everybody.
+   *
+   * @param byWorth the most money first, else the newest
+   */
+  record Filter(
+      String state, PersonId owner, String source, String campaign, String text, boolean byWorth) {}
 
-  List<Enquiry> page(Filter filter, long before, int most, Actor actor) {
-    return store.page(filter, before, most, actor);
+  List<Enquiry> page(Filter filter, Cursor after, int most, Actor actor) {
+    return store.page(filter, after, most, actor);
   }
 
   /** An enquiry that somebody may read. */

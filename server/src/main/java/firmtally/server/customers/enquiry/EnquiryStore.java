@@ -9,6 +9,7 @@ import firmtally.server.platform.ids.AssignmentRuleId;
 import firmtally.server.platform.ids.EnquiryId;
 import firmtally.server.platform.ids.ImportId;
 import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.web.Cursor;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -18,13 +19,19 @@ import org.springframework.stereotype.Repository;
 @Repository
 class EnquiryStore {
   private static final String ROWS =
-      """
-      SELECT e.id, e.number, e.added_at, e.name, e.person, e.email, e.phone, e.postal, e.town, e.subject, e.family, e.value,
-             e.source, e.campaign, e.state, e.on_hold_until, e.reason, e.owner_id, p.name AS owner_name,
+      "SELECT "
+          + EnquiryWorth.EXPECTED
+          + """
+             AS expected, e.id, e.number, e.added_at, e.name, e.person, e.email, e.phone, e.postal, e.town, e.subject,
+             e.family, e.value, e.source, e.campaign, e.state, e.on_hold_until, e.reason, e.owner_id, p.name AS owner_name,
              p.team AS owner_team, e.account_id, o.id AS opportunity_id, o.number AS opportunity_number, e.version
       FROM enquiry e JOIN person p ON p.id = e.owner_id
         LEFT JOIN opportunity o ON o.id = (SELECT MIN(x.id) FROM opportunity x WHERE x.enquiry_id = e.id)
       """;
+
+  /** What an enquiry is worth: its own value, or what such enquiries have brought. */
+  private static final String WORTH = "COALESCE(e.value, " + EnquiryWorth.EXPECTED + ")";
+
   private static final String INSERT =
       """
       INSERT INTO enquiry_row (number, added_at, name, person, email, phone, postal, town, subject, family, value, source,
@@ -59,8 +66,13 @@ class EnquiryStore {
       String reason,
       AccountId account) {}
 
-  List<Enquiry> page(EnquiryService.Filter filter, long before, int most, Actor actor) {
-    Where where = new Where().and("e.id < :before", "before", before);
+  List<Enquiry> page(EnquiryService.Filter filter, Cursor after, int most, Actor actor) {
+    Where where = new Where();
+    String key = filter.byWorth() ? WORTH : "e.id";
+    if (!after.isStart()) {
+      where.and("(" + key + ", e.id) < (:key, :id)", "key", after.number());
+      where.with("id", after.id());
+    }
     switch (filter.state()) {
       case "", "open" -> where.and("e.state IN ('new', 'talking')");
       case "all" -> {
@@ -85,7 +97,9 @@ class EnquiryStore {
     }
     return where
         .bind(
-            Visibility.bind(sql.sql(ROWS + where.sql() + "ORDER BY e.id DESC LIMIT :most"), actor))
+            Visibility.bind(
+                sql.sql(ROWS + where.sql() + "ORDER BY " + key + " DESC, e.id DESC LIMIT :most"),
+                actor))
         .param("most", most)
         .query(Enquiry.class)
         .list();

@@ -2,6 +2,7 @@ package firmtally.server.customers.reassignment;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.ReassignmentId;
 import firmtally.server.platform.web.Idempotency;
 import java.util.List;
@@ -12,6 +13,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -31,6 +33,12 @@ class ReassignmentController {
   @GetMapping
   List<ReassignmentService.ReassignmentView> list(@SignedIn Actor actor) {
     return reassignments.list(actor);
+  }
+
+  /** What somebody has to hand over. */
+  @GetMapping("/book")
+  List<ReassignmentService.BookAccount> book(@RequestParam PersonId owner, @SignedIn Actor actor) {
+    return reassignments.book(owner, actor);
   }
 
   @PostMapping

@@ -2,6 +2,7 @@ package firmtally.server.customers.reassignment;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
+import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.OpportunityService;
@@ -19,6 +20,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,6 +34,7 @@ public class ReassignmentService implements DueWork {
   private final AccountService accounts;
   private final OpportunityService opportunities;
   private final UserService people;
+  private final SettingsService settings;
   private final Clock clock;
 
   ReassignmentService(
@@ -39,11 +42,13 @@ public class ReassignmentService implements DueWork {
       AccountService accounts,
       OpportunityService opportunities,
       UserService people,
+      SettingsService settings,
       Clock clock) {
     this.store = store;
     this.accounts = accounts;
     this.opportunities = opportunities;
     this.people = people;
+    this.settings = settings;
     this.clock = clock;
   }
 
@@ -78,6 +83,37 @@ public class ReassignmentService implements DueWork {
     }
   }
 
+  /**
+   * An account of a book, with what goes with it.
+   *
+   * @param opportunities those open with it that are the owner's too
+   * @param value what these come to
+   * @param activities what the owner has planned on them
+   */
+  public record BookAccount(
+      AccountId id,
+      String number,
+      String name,
+      String town,
+      String industry,
+      String status,
+      long opportunities,
+      String value,
+      long activities) {}
+
+  /** The accounts of somebody's book, by name: what there is to hand over. */
+  List<BookAccount> book(PersonId owner, Actor actor) {
+    checkMayReassign(people.get(owner), actor);
+    return store.book(owner, settings.amounts());
+  }
+
+  private static void checkMayReassign(Actor from, Actor actor) {
+    if (!actor.id().equals(from.id()) && !actor.manages(from.team())) {
+      throw new NotAllowed(
+          "Only " + from.name() + " or their manager may reassign their accounts.");
+    }
+  }
+
   List<ReassignmentView> list(Actor actor) {
     return store.list(actor);
   }
@@ -87,10 +123,7 @@ public class ReassignmentService implements DueWork {
   public ReassignmentId reassign(ReassignmentForm typed, Actor actor) {
     Actor from = people.get(typed.fromId());
     Actor to = people.get(typed.toId());
-    if (!actor.id().equals(from.id()) && !actor.manages(from.team())) {
-      throw new NotAllowed(
-          "Only " + from.name() + " or their manager may reassign their accounts.");
-    }
+    checkMayReassign(from, actor);
     Input input = new Input();
     Optional<LocalDate> until =
         typed.until() == null || typed.until().isBlank()
@@ -110,6 +143,9 @@ public class ReassignmentService implements DueWork {
             .toList();
     if (book.isEmpty()) {
       input.refuse("accounts", from.name() + " has no such accounts.");
+    } else if (!typed.accounts().isEmpty() && book.size() < Set.copyOf(typed.accounts()).size()) {
+      // Somebody else gave some of them away since they were chosen.
+      input.refuse("accounts", "Some of these are no longer " + from.name() + "’s. Choose again.");
     }
     input.check();
     ReassignmentId id = store.insert(from.id(), to.id(), actor.id(), today, until.orElse(null));

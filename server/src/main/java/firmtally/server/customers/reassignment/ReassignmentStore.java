@@ -3,6 +3,7 @@ package firmtally.server.customers.reassignment;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.Id;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.ReassignmentId;
@@ -10,6 +11,7 @@ import firmtally.server.platform.ids.RecordId;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.LongFunction;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -41,6 +43,34 @@ class ReassignmentStore {
                       """),
             actor)
         .query(ReassignmentService.ReassignmentView.class)
+        .list();
+  }
+
+  /** The accounts of an owner with their open opportunities that are the owner's too, by name. */
+  List<ReassignmentService.BookAccount> book(PersonId owner, LongFunction<String> amounts) {
+    return sql.sql(
+            """
+            SELECT a.id, a.number, a.name, a.town, a.industry, a.status, COUNT(o.id) AS opportunities,
+                   COALESCE(SUM(o.value), 0) AS value,
+                   COALESCE(SUM((SELECT COUNT(*) FROM activity x
+                     WHERE x.opportunity_id = o.id AND x.closed_at IS NULL AND x.person_id = :owner)), 0) AS activities
+            FROM account a LEFT JOIN opportunity o
+              ON o.account_id = a.id AND o.state IN ('open', 'paused') AND o.owner_id = :owner
+            WHERE a.owner_id = :owner GROUP BY a.id ORDER BY a.name, a.id
+            """)
+        .param("owner", owner)
+        .query(
+            (row, n) ->
+                new ReassignmentService.BookAccount(
+                    new AccountId(row.getLong("id")),
+                    row.getString("number"),
+                    row.getString("name"),
+                    row.getString("town"),
+                    row.getString("industry"),
+                    row.getString("status"),
+                    row.getLong("opportunities"),
+                    amounts.apply(row.getLong("value")),
+                    row.getLong("activities")))
         .list();
   }
 

@@ -19,6 +19,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -31,6 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class ActivityService {
   private static final Set<String> KINDS = Set.of("call", "email", "meeting", "task", "note");
   private static final int LONGEST = 200;
+  private static final int MOST_AT_ONCE = 12;
   private final ActivityStore store;
   private final UserService people;
   private final Records records;
@@ -153,6 +155,26 @@ public class ActivityService {
     Input input = new Input();
     ActivityStore.Row row = read(input, "", on, typed, actor);
     input.check();
+    return keep(on, row, actor);
+  }
+
+  /** Plans several, each problem named at its place: all of them, or none. */
+  @Transactional
+  public void planAll(On on, List<ActivityForm> typed, Actor actor) {
+    Input input = new Input();
+    if (typed.isEmpty() || typed.size() > MOST_AT_ONCE) {
+      input.refuse("activities", "Choose 1 to " + MOST_AT_ONCE + " activities.");
+      input.check();
+    }
+    List<ActivityStore.Row> rows = new ArrayList<>();
+    for (int i = 0; i < typed.size(); i++) {
+      rows.add(read(input, "activities[" + i + "].", on, typed.get(i), actor));
+    }
+    input.check();
+    rows.forEach(row -> keep(on, row, actor));
+  }
+
+  private ActivityId keep(On on, ActivityStore.Row row, Actor actor) {
     ActivityId id = store.insert(row);
     boolean isNote = row.kind().equals("note");
     log.note(

@@ -118,7 +118,7 @@ public final class ListFilter {
         .maybe(day + " <= :to", "to", query.to());
     if (query.q() != null && !query.q().isBlank()) {
       where.and(
-          "o.id IN (SELECT record_id FROM search_index WHERE search_index MATCH :q AND kind = 'opportunity')",
+          "o.id IN (" + SearchIndex.idsMatching("opportunity") + ")",
           "q",
           SearchIndex.wordsOf(query.q()));
     }

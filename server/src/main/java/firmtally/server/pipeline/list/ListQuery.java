@@ -19,6 +19,8 @@ import firmtally.server.platform.web.MaybeNull;
  * @param sort close, value, title, account, stage, owner, age or touched; -value is the other way
  * @param group what the rows are grouped by
  * @param key the group to which the rows are narrowed
+ * @param then what the rows of a group are grouped by once more
+ * @param thenKey the group within {@code key} to which the rows are narrowed
  */
 public record ListQuery(
     @MaybeNull String state,
@@ -41,7 +43,14 @@ public record ListQuery(
     @MaybeNull String sort,
     @MaybeNull String group,
     @MaybeNull String key,
+    @MaybeNull String then,
+    @MaybeNull String thenKey,
     @MaybeNull String after) {
+  /** Whether the groups within one group are asked for. */
+  boolean isWithin() {
+    return key != null && then != null && !then.isBlank();
+  }
+
   boolean isClosed() {
     return "won".equals(state) || "lost".equals(state);
   }

@@ -14,11 +14,14 @@ import firmtally.server.reporting.metrics.Measure;
 import firmtally.server.reporting.metrics.OpportunityMetrics;
 import java.math.BigDecimal;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.joda.money.CurrencyUnit;
 import org.springframework.stereotype.Service;
 
@@ -54,7 +57,12 @@ public class ListService {
       @JsonUnwrapped Details details,
       String sortKey) {}
 
-  /** What it is, for whom, whose, and what it is worth. */
+  /**
+   * What it is, for whom, whose, and what it is worth.
+   *
+   * @param budget what the customer said they can spend
+   * @param weighted value times probability
+   */
   public record What(
       String number,
       String title,
@@ -62,7 +70,9 @@ public class ListService {
       String account,
       String owner,
       @MaybeNull String team,
-      String value) {}
+      String value,
+      @MaybeNull String budget,
+      String weighted) {}
 
   /**
    * How it stands.
@@ -85,7 +95,8 @@ public class ListService {
       LocalDate stageSince,
       LocalDate touchedOn,
       @MaybeNull LocalDate closedOn,
-      @MaybeNull LocalDate nextDue) {}
+      @MaybeNull LocalDate nextDue,
+      @MaybeNull Instant lastDone) {}
 
   /** What was typed about it. */
   public record Details(
@@ -97,7 +108,8 @@ public class ListService {
       String source) {}
 
   /** A group with its subtotals; weighted is value times probability, rounded once. */
-  public record GroupRow(String key, String label, long count, String value, String weighted) {}
+  public record GroupRow(
+      String key, String label, long count, String value, String weighted, String budget) {}
 
   Paged<OpportunityRow> page(ListQuery query, Actor actor) {
     return Paged.of(
@@ -121,7 +133,8 @@ public class ListService {
                     g.label(),
                     g.sum(OpportunityMetrics.COUNT),
                     text(OpportunityMetrics.WORTH, currency, g),
-                    text(OpportunityMetrics.WEIGHTED, currency, g)))
+                    text(OpportunityMetrics.WEIGHTED, currency, g),
+                    text(OpportunityMetrics.BUDGET, currency, g)))
         .toList();
   }
 
@@ -147,9 +160,12 @@ public class ListService {
                 TableWriter.Column.text("Stage"),
                 new TableWriter.Column("Probability %", "0.##", false),
                 TableWriter.Column.amount("Value", decimals),
+                TableWriter.Column.amount("Weighted", decimals),
+                TableWriter.Column.amount("Budget", decimals),
                 TableWriter.Column.text("Expected close"),
                 new TableWriter.Column("Slips", "0", false),
                 TableWriter.Column.text("Next activity due"),
+                TableWriter.Column.text("Last activity"),
                 TableWriter.Column.text("Owner"),
                 TableWriter.Column.text("Team"),
                 TableWriter.Column.text("Source"),
@@ -157,12 +173,12 @@ public class ListService {
                 TableWriter.Column.text("Neglected")));
     List<List<Object>> rows =
         store.page(query, actor, LocalDate.now(clock), MOST_IN_FILE, settings.amounts()).stream()
-            .map(ListService::cells)
+            .map(row -> cells(row, clock.getZone()))
             .toList();
     return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);
   }
 
-  private static List<Object> cells(OpportunityRow row) {
+  private static List<Object> cells(OpportunityRow row, ZoneId zone) {
     return new ArrayList<>(
         Arrays.asList(
             row.what().number(),
@@ -172,9 +188,14 @@ public class ListService {
             row.standing().stage(),
             new BigDecimal(row.standing().probability()),
             new BigDecimal(row.what().value()),
+            new BigDecimal(row.what().weighted()),
+            Optional.ofNullable(row.what().budget()).map(BigDecimal::new).orElse(null),
             row.days().expectedClose(),
             BigDecimal.valueOf(row.standing().slips()),
             row.days().nextDue(),
+            Optional.ofNullable(row.days().lastDone())
+                .map(at -> LocalDate.ofInstant(at, zone))
+                .orElse(null),
             row.what().owner(),
             row.what().team(),
             row.details().source(),

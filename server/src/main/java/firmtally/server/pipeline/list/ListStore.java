@@ -13,6 +13,8 @@ import firmtally.server.platform.web.Cursor;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.Groups;
 import firmtally.server.reporting.metrics.OpportunityMetrics;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -29,8 +31,9 @@ class ListStore {
       "SELECT o.id, o.number, o.title, o.account_id, a.name AS account, o.owner_id, p.name AS owner, p.team,"
           + " s.name AS stage, sp.name AS process, COALESCE(o.own_probability, s.probability) AS probability, o.state, o.expected_close,"
           + " o.slips, o.value, o.stage_since, s.usual_days, o.touched_on,"
-          + " o.priority, o.interest, o.closed_on, o.reason, o.competitor, o.campaign, o.source, o.version,"
-          + " (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL) AS next_due, ("
+          + " o.budget, o.priority, o.interest, o.closed_on, o.reason, o.competitor, o.campaign, o.source, o.version,"
+          + " (SELECT MIN(due) FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL) AS next_due,"
+          + " (SELECT MAX(done_at) FROM activity x WHERE x.opportunity_id = o.id AND x.done_at IS NOT NULL) AS last_done, ("
           + ListFilter.NO_NEXT
           + ") AS no_next, ("
           + ListFilter.SILENT
@@ -70,8 +73,7 @@ class ListStore {
 
   List<ListService.OpportunityRow> page(
       ListQuery query, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
-    Dimension by = dimension(query);
-    Where where = inGroup(query, actor, by, today);
+    Where where = inGroup(query, actor, today);
     Order order = order(query);
     boolean isDown = query.sort() != null && query.sort().startsWith("-");
     Cursor from = Cursor.of(query.after());
@@ -79,11 +81,11 @@ class ListStore {
       where.and(
           "(" + order.column + ", o.id) " + (isDown ? "<" : ">") + " (:key, :id)",
           "key",
-          order.isNumber ? (Object) number(from.key()) : from.key());
+          order.isNumber ? (Object) from.number() : from.key());
       where.with("id", from.id());
     }
     String direction = isDown ? " DESC" : "";
-    String beside = query.key() == null ? "" : by.join();
+    String beside = beside(query, query.key() != null, query.thenKey() != null);
     return rows(
         where,
         beside,
@@ -128,13 +130,17 @@ class ListStore {
         .list();
   }
 
-  /** The groups of the list with their value and their value times probability. */
+  /** The groups of the list, or those within one of them, with what they come to. */
   List<Groups.Group> groups(ListQuery query, Actor actor, LocalDate today) {
-    Dimension by = dimension(query);
+    Dimension by = query.isWithin() ? then(query) : dimension(query);
     return groups.of(
-        by,
-        List.of(OpportunityMetrics.WORTH, OpportunityMetrics.COUNT, OpportunityMetrics.WEIGHTED),
-        inGroup(query, actor, by, today),
+        by.joining(beside(query, true, query.isWithin())),
+        List.of(
+            OpportunityMetrics.WORTH,
+            OpportunityMetrics.COUNT,
+            OpportunityMetrics.WEIGHTED,
+            OpportunityMetrics.BUDGET),
+        inGroup(query, actor, today),
         actor);
   }
 
@@ -168,12 +174,29 @@ class ListStore {
         .single();
   }
 
-  private static Where inGroup(ListQuery query, Actor actor, Dimension by, LocalDate today) {
+  private static Where inGroup(ListQuery query, Actor actor, LocalDate today) {
     Where where = ListFilter.where(query, actor, today);
     if (query.key() != null && query.group() != null) {
-      where.and("CAST(" + by.key() + " AS TEXT) = :groupKey", "groupKey", query.key());
+      where.and(
+          "CAST(" + dimension(query).key() + " AS TEXT) = :groupKey", "groupKey", query.key());
+    }
+    if (query.thenKey() != null && query.isWithin()) {
+      where.and("CAST(" + then(query).key() + " AS TEXT) = :thenKey", "thenKey", query.thenKey());
     }
     return where;
+  }
+
+  /** What has to stand beside an opportunity for what it is grouped by. */
+  private static String beside(ListQuery query, boolean byFirst, boolean byThen) {
+    return (byFirst ? dimension(query).join() : "")
+        + (byThen && query.isWithin() ? then(query).join() : "");
+  }
+
+  private static Dimension then(ListQuery query) {
+    if (query.then().equals(query.group())) {
+      throw BadInput.at("then", "Choose another field than the first.");
+    }
+    return OpportunityMetrics.dimension(query.then());
   }
 
   private static Dimension dimension(ListQuery query) {
@@ -190,15 +213,6 @@ class ListStore {
       }
     }
     throw BadInput.at("sort", "A list is not sorted by " + by + ".");
-  }
-
-  private static long number(String key) {
-    try {
-      return Long.parseLong(key);
-    } catch (NumberFormatException e) {
-      throw BadInput.at(
-          "after", "This page token is not valid; use the one the previous page returned.");
-    }
   }
 
   private static ListService.OpportunityRow row(ResultSet row, LongFunction<String> amounts)
@@ -221,7 +235,9 @@ class ListStore {
             row.getString("account"),
             row.getString("owner"),
             row.getString("team"),
-            amounts.apply(row.getLong("value"))),
+            amounts.apply(row.getLong("value")),
+            Columns.maybe(row, "budget", amounts::apply).orElse(null),
+            weighted(row, amounts)),
         new ListService.Standing(
             row.getString("stage"),
             row.getString("process"),
@@ -235,7 +251,8 @@ class ListStore {
             Columns.day(row, "stage_since"),
             Columns.day(row, "touched_on"),
             Columns.day(row, "closed_on"),
-            Columns.day(row, "next_due")),
+            Columns.day(row, "next_due"),
+            Columns.instant(row, "last_done")),
         new ListService.Details(
             row.getString("priority"),
             row.getString("interest"),
@@ -244,6 +261,21 @@ class ListStore {
             row.getString("campaign"),
             row.getString("source")),
         row.getString("sort_key"));
+  }
+
+  /** What is won is sure, what is lost is nothing; as the sums of groups have it. */
+  private static String weighted(ResultSet row, LongFunction<String> amounts) throws SQLException {
+    long value = row.getLong("value");
+    return switch (row.getString("state")) {
+      case "won" -> amounts.apply(value);
+      case "lost" -> amounts.apply(0);
+      default ->
+          amounts.apply(
+              BigDecimal.valueOf(value)
+                  .multiply(Percent.ofTenThousandths(row.getLong("probability")).fraction())
+                  .setScale(0, RoundingMode.HALF_UP)
+                  .longValueExact());
+    };
   }
 
   private static void attention(List<String> attention, boolean is, String name) {

@@ -10,20 +10,13 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class ViewStore {
-  /** Shared ones are shared with the team; of somebody without a team, with everybody. */
-  private static final String LIST =
+  /** One's own, and what is shared with everybody or one's team; who is in none sees all teams'. */
+  private static final String SEEN =
       """
-      SELECT v.id, v.name, p.name AS owner, v.shared, v.person_id = :me AS mine, v.query
       FROM saved_view v JOIN person p ON p.id = v.person_id
-      WHERE v.person_id = :me OR v.shared AND (p.team IS NULL OR :team IS NULL OR p.team = :team)
-      ORDER BY v.person_id = :me DESC, v.name, v.id
+      WHERE (v.person_id = :me OR v.shared_with IS NOT NULL AND (v.shared_with IN ('', :team) OR :team IS NULL))
       """;
 
-  private static final String PUT =
-      """
-      INSERT INTO saved_view (person_id, name, shared, query) VALUES (:person, :name, :shared, :query)
-      ON CONFLICT (person_id, name) DO UPDATE SET shared = excluded.shared, query = excluded.query
-      """;
   private final Sql sql;
 
   ViewStore(Sql sql) {
@@ -31,25 +24,61 @@ class ViewStore {
   }
 
   List<ViewController.SavedView> list(Actor actor) {
-    return sql.sql(LIST)
+    return sql.sql(
+            "SELECT v.id, v.name, p.name AS owner, v.shared_with, v.person_id = :me AS mine, v.query, v.version "
+                + SEEN
+                + "ORDER BY v.person_id = :me DESC, v.name, v.id")
         .param("me", actor.id())
         .param("team", actor.team())
         .query(ViewController.SavedView.class)
         .list();
   }
 
-  void put(PersonId person, String name, boolean shared, String query) {
-    sql.sql(PUT)
+  void insert(PersonId person, ViewController.ViewForm view) {
+    sql.sql(
+            """
+            INSERT INTO saved_view (person_id, name, shared_with, query) VALUES (:person, :name, :sharedWith, :query)
+            """)
+        .paramSource(view)
         .param("person", person)
-        .param("name", name)
-        .param("shared", shared)
-        .param("query", query)
         .update();
   }
 
-  Optional<PersonId> owner(ViewId id) {
-    return sql.sql("SELECT person_id FROM saved_view WHERE id = :id")
+  int update(ViewId id, long version, ViewController.ViewForm view) {
+    return sql.sql(
+            """
+            UPDATE saved_view SET name = :name, shared_with = :sharedWith, query = :query, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .paramSource(view)
         .param("id", id)
+        .param("version", version)
+        .update();
+  }
+
+  long version(ViewId id) {
+    return sql.sql("SELECT version FROM saved_view WHERE id = :id")
+        .param("id", id)
+        .query(Long.class)
+        .single();
+  }
+
+  boolean isTaken(PersonId person, String name, ViewId except) {
+    return sql.sql(
+            "SELECT EXISTS (SELECT 1 FROM saved_view WHERE person_id = :person AND name = :name AND id <> :except)")
+        .param("person", person)
+        .param("name", name)
+        .param("except", except)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /** Whose a view is that somebody sees. */
+  Optional<PersonId> owner(ViewId id, Actor actor) {
+    return sql.sql("SELECT v.person_id " + SEEN + "AND v.id = :id")
+        .param("id", id)
+        .param("me", actor.id())
+        .param("team", actor.team())
         .query(PersonId.class)
         .optional();
   }

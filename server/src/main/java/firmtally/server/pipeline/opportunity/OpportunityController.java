@@ -367,4 +367,31 @@ class OpportunityController {
         "opportunity " + id,
         () -> beside.activities().plan(ActivityService.On.opportunity(id), typed, actor));
   }
+
+  /** Activities that are planned together, such as all that a stage suggests. */
+  record SeveralActivities(List<ActivityService.ActivityForm> activities) {
+    SeveralActivities {
+      activities = Input.given(activities);
+    }
+  }
+
+  /** Plans several in one act: all of them, or none. */
+  @PostMapping("/{id}/activities/several")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void planSeveral(
+      @PathVariable OpportunityId id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody SeveralActivities typed,
+      @SignedIn Actor actor) {
+    opportunities.editable(id, actor);
+    once.once(
+        key,
+        actor.id(),
+        "plan-activities",
+        "opportunity " + id,
+        () ->
+            beside
+                .activities()
+                .planAll(ActivityService.On.opportunity(id), typed.activities(), actor));
+  }
 }

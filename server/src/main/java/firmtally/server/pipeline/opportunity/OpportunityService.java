@@ -178,7 +178,7 @@ public class OpportunityService {
   @Transactional
   public OpportunityId open(Opening opening, Actor actor) {
     OpportunityId id = openFor(opening, actor, actor.id());
-    Optional<Stage.Step> step = Optional.ofNullable(process(find(id)).live().get(0).step());
+    Optional<Stage.Step> step = process(find(id)).live().get(0).steps().stream().findFirst();
     activities.planBySystem(
         id,
         step.map(Stage.Step::kind).orElse("call"),

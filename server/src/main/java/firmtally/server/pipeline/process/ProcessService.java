@@ -14,7 +14,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -27,6 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class ProcessService {
   private static final int LONGEST = 60;
   private static final int MOST_DAYS = 3650;
+  private static final int MOST_STEPS = 12;
   private static final Set<String> KINDS = Set.of("new", "renewal");
   private static final Set<String> MOVERS = Set.of("quote-sent", "quote-made", "lines-saved");
   private static final Set<String> STEPS = Set.of("call", "email", "meeting", "task");
@@ -84,10 +84,11 @@ public class ProcessService {
       String usualDays,
       @MaybeNull String team,
       @MaybeNull String movesHere,
-      @MaybeNull StepForm step,
+      List<StepForm> steps,
       boolean deactivated,
       List<CheckForm> checks) {
     public StageForm {
+      steps = Input.given(steps);
       checks = Input.given(checks);
     }
   }
@@ -145,7 +146,8 @@ public class ProcessService {
             name,
             kind,
             List.of(
-                new StageForm(null, "Qualified", "10", "14", null, null, null, false, List.of())));
+                new StageForm(
+                    null, "Qualified", "10", "14", null, null, List.of(), false, List.of())));
     log.note(actor.id(), "process", id, "process added", null, name);
     return id;
   }
@@ -208,10 +210,15 @@ public class ProcessService {
     probability(input, at, stage);
     days(input, at + "usualDays", stage.usualDays());
     input.oneOf(at + "movesHere", stage.movesHere(), MOVERS);
-    if (stage.step() != null) {
-      input.oneOf(at + "step.kind", stage.step().kind(), STEPS);
-      input.text(at + "step.subject", stage.step().subject(), LONGEST);
-      days(input, at + "step.days", stage.step().days());
+    if (stage.steps().size() > MOST_STEPS) {
+      input.refuse(at + "steps", "A stage suggests at most " + MOST_STEPS + " activities.");
+    }
+    for (int i = 0; i < stage.steps().size(); i++) {
+      StepForm step = stage.steps().get(i);
+      String place = at + "steps[" + i + "].";
+      input.oneOf(place + "kind", step.kind(), STEPS);
+      input.text(place + "subject", step.subject(), LONGEST);
+      days(input, place + "days", step.days());
     }
     for (int i = 0; i < stage.checks().size(); i++) {
       CheckForm check = stage.checks().get(i);
@@ -235,7 +242,6 @@ public class ProcessService {
 
   private StageId write(ProcessId process, int position, StageForm typed) {
     Input unused = new Input();
-    Optional<StepForm> step = Optional.ofNullable(typed.step());
     ProcessStore.StageRow row =
         new ProcessStore.StageRow(
             typed.id(),
@@ -246,14 +252,16 @@ public class ProcessService {
             days(unused, "", typed.usualDays()),
             blankToNull(typed.team()),
             blankToNull(typed.movesHere()),
-            step.map(StepForm::kind).orElse(null),
-            step.map(s -> s.subject().strip()).orElse(null),
-            step.map(s -> days(unused, "", s.days())).orElse(null),
             typed.deactivated());
     StageId id = typed.id() == null ? store.insertStage(row) : typed.id();
     if (typed.id() != null && store.updateStage(row) == 0) {
       throw new NotThere("stage on this process", id);
     }
+    store.writeSteps(
+        id,
+        typed.steps().stream()
+            .map(s -> new Stage.Step(s.kind(), s.subject().strip(), days(unused, "", s.days())))
+            .toList());
     writeChecks(process, id, typed.checks());
     return id;
   }
@@ -306,7 +314,6 @@ public class ProcessService {
   }
 
   private static ProcessStore.StageRow deactivated(ProcessId process, int position, Stage stage) {
-    Optional<Stage.Step> step = Optional.ofNullable(stage.step());
     return new ProcessStore.StageRow(
         stage.id(),
         process,
@@ -316,9 +323,6 @@ public class ProcessService {
         stage.usualDays(),
         stage.team(),
         stage.movesHere(),
-        step.map(Stage.Step::kind).orElse(null),
-        step.map(Stage.Step::subject).orElse(null),
-        step.map(Stage.Step::days).orElse(null),
         true);
   }
 

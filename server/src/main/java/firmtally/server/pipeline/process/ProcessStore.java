@@ -15,7 +15,7 @@ import org.springframework.stereotype.Repository;
 class ProcessStore {
   private static final String STAGES =
       """
-      SELECT id, process_id, position, name, probability, usual_days, team, moves_here, step_kind, step_subject, step_days, deactivated
+      SELECT id, process_id, position, name, probability, usual_days, team, moves_here, deactivated
       FROM stage WHERE process_id = :process ORDER BY position, id
       """;
   private static final String CHECKS =
@@ -28,16 +28,14 @@ class ProcessStore {
       "SELECT id, name, kind, deactivated, version FROM sales_process ORDER BY deactivated, kind, id";
   private static final String INSERT_STAGE =
       """
-      INSERT INTO stage (process_id, position, name, probability, usual_days, team, moves_here, step_kind, step_subject, step_days,
-                         deactivated)
-      VALUES (:process, :position, :name, :probability, :days, :team, :movesHere, :stepKind, :stepSubject, :stepDays, :deactivated)
+      INSERT INTO stage (process_id, position, name, probability, usual_days, team, moves_here, deactivated)
+      VALUES (:process, :position, :name, :probability, :days, :team, :movesHere, :deactivated)
       RETURNING id
       """;
   private static final String UPDATE_STAGE =
       """
       UPDATE stage SET position = :position, name = :name, probability = :probability, usual_days = :days, team = :team,
-        moves_here = :movesHere, step_kind = :stepKind, step_subject = :stepSubject, step_days = :stepDays,
-        deactivated = :deactivated
+        moves_here = :movesHere, deactivated = :deactivated
       WHERE id = :id AND process_id = :process
       """;
   private final Sql sql;
@@ -58,12 +56,11 @@ class ProcessStore {
       int days,
       String team,
       String movesHere,
-      String stepKind,
-      String stepSubject,
-      Integer stepDays,
       boolean deactivated) {}
 
   private record CheckRow(StageId stageId, Stage.Check check) {}
+
+  private record StepRow(StageId stageId, Stage.Step step) {}
 
   List<ProcessRow> processes() {
     return sql.sql(PROCESSES).query(ProcessRow.class).list();
@@ -89,6 +86,7 @@ class ProcessStore {
             .collect(
                 Collectors.groupingBy(
                     CheckRow::stageId, Collectors.mapping(CheckRow::check, Collectors.toList())));
+    Map<StageId, List<Stage.Step>> steps = steps(process);
     return sql.sql(STAGES)
         .param("process", process)
         .query(
@@ -101,15 +99,49 @@ class ProcessStore {
                     row.getInt("usual_days"),
                     row.getString("team"),
                     row.getString("moves_here"),
-                    row.getString("step_kind") == null
-                        ? null
-                        : new Stage.Step(
-                            row.getString("step_kind"),
-                            row.getString("step_subject"),
-                            row.getInt("step_days")),
+                    steps.getOrDefault(new StageId(row.getLong("id")), List.of()),
                     row.getBoolean("deactivated"),
                     checks.getOrDefault(new StageId(row.getLong("id")), List.of())))
         .list();
+  }
+
+  private Map<StageId, List<Stage.Step>> steps(ProcessId process) {
+    return sql
+        .sql(
+            """
+            SELECT t.stage_id, t.kind, t.subject, t.days FROM stage_step t JOIN stage s ON s.id = t.stage_id
+            WHERE s.process_id = :process ORDER BY t.stage_id, t.position
+            """)
+        .param("process", process)
+        .query(
+            (row, n) ->
+                new StepRow(
+                    new StageId(row.getLong("stage_id")),
+                    new Stage.Step(
+                        row.getString("kind"), row.getString("subject"), row.getInt("days"))))
+        .list()
+        .stream()
+        .collect(
+            Collectors.groupingBy(
+                StepRow::stageId, Collectors.mapping(StepRow::step, Collectors.toList())));
+  }
+
+  /** Writes what a stage suggests, in place of what it suggested before. */
+  void writeSteps(StageId stage, List<Stage.Step> steps) {
+    sql.sql("DELETE FROM stage_step WHERE stage_id = :stage").param("stage", stage).update();
+    for (int i = 0; i < steps.size(); i++) {
+      sql.sql(
+              """
+              INSERT INTO stage_step (stage_id, position, kind, subject, days)
+              VALUES (:stage, :position, :kind, :subject, :days)
+              """)
+          .param("stage", stage)
+          .param("position", i + 1)
+          .param("kind", steps.get(i).kind())
+          .param("subject", steps.get(i).subject())
+          .param("days", steps.get(i).days())
+          .update();
+    }
   }
 
   /** How many open opportunities stand in each stage of a process. */

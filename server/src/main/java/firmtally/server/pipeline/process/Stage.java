@@ -11,7 +11,7 @@ import java.util.List;
  * @param probability percent, as text
  * @param team the only team whose opportunities come here; null for everybody's
  * @param movesHere what moves an opportunity here by itself; null for nothing
- * @param step the next step that is suggested here; null for none
+ * @param steps the activities that are suggested here, in order
  * @param deactivated nothing moves here any more; what stands here stays until it is moved
  */
 public record Stage(
@@ -22,7 +22,7 @@ public record Stage(
     int usualDays,
     @MaybeNull String team,
     @MaybeNull String movesHere,
-    @MaybeNull Step step,
+    List<Step> steps,
     boolean deactivated,
     List<Check> checks) {
 

@@ -80,16 +80,12 @@ class Finder {
     return statement.param("query", query).param("most", MOST).query(Key.class).list();
   }
 
-  /** Whose number it is; of a contact, the account. */
+  /** Whose number it is. */
   private List<Key> byPhone(String typed, Actor actor) {
     List<Key> owners =
         phones.find(Set.of(typed)).values().stream()
             .flatMap(List::stream)
-            .map(
-                owner ->
-                    owner.accountId() == null
-                        ? new Key(owner.record(), owner.recordId())
-                        : new Key("account", RecordId.of(owner.accountId())))
+            .map(owner -> new Key(owner.record(), owner.recordId()))
             .distinct()
             .toList();
     return owners.stream()

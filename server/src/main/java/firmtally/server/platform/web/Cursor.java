@@ -14,6 +14,11 @@ public record Cursor(String key, long id) {
     this(key, id.value());
   }
 
+  /** After a record of a list that is sorted by a whole number. */
+  public Cursor(long key, Id id) {
+    this(Long.toString(key), id.value());
+  }
+
   private static final Pattern WRITTEN = Pattern.compile("([0-9]{1,18})\\|(.*)", Pattern.DOTALL);
   private static final Pattern ID = Pattern.compile("[0-9]{1,18}");
   private static final Cursor START = new Cursor("", 0);
@@ -32,6 +37,19 @@ public record Cursor(String key, long id) {
       throw nowhere();
     }
     return new Cursor(written.group(2), Long.parseLong(written.group(1)));
+  }
+
+  /**
+   * The key of a list that is sorted by a whole number.
+   *
+   * @throws BadInput when it is none
+   */
+  public long number() {
+    try {
+      return Long.parseLong(key);
+    } catch (NumberFormatException e) {
+      throw nowhere();
+    }
   }
 
   /** Whether it is where a list begins. */

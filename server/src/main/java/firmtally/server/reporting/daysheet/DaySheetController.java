@@ -25,6 +25,7 @@ class DaySheetController {
    * One thing to do: why, by when, and what is at stake. The activity is the one to be marked done.
    *
    * @param also what else speaks for it
+   * @param expected whether what is at stake is what such enquiries have brought on average
    * @param stageId of an opportunity, with its version, for moving its expected close
    */
   record Todo(
@@ -37,6 +38,7 @@ class DaySheetController {
       String account,
       LocalDate due,
       String atStake,
+      boolean expected,
       @MaybeNull ActivityId activityId,
       @MaybeNull StageId stageId,
       @MaybeNull Long version) {}
@@ -71,9 +73,10 @@ class DaySheetController {
   @GetMapping("/api/day-sheet")
   DaySheet daySheet(@SignedIn Actor actor) {
     DaySheetService.Period period = service.period(actor);
+    DaySheetService.Work work = service.todo(actor);
     return new DaySheet(
-        service.todo(actor),
-        service.count(actor),
+        work.rows(),
+        work.total(),
         new Period(
             period.from(),
             period.to(),

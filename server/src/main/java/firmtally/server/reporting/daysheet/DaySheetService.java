@@ -62,15 +62,25 @@ public class DaySheetService {
     return store.count(actor, LocalDate.now(clock));
   }
 
+  /**
+   * What is to be done.
+   *
+   * @param total how many rows there are; those that are told are the weightiest
+   */
+  record Work(List<DaySheetController.Todo> rows, long total) {}
+
   /** One row for each record: its most urgent reason, and what else speaks for it. */
-  List<DaySheetController.Todo> todo(Actor actor) {
+  Work todo(Actor actor) {
+    List<DaySheetStore.Reason> reasons = store.reasons(actor, LocalDate.now(clock));
     Map<List<Object>, List<DaySheetStore.Reason>> byRecord =
-        store.reasons(actor, LocalDate.now(clock)).stream()
+        reasons.stream()
             .collect(
                 Collectors.groupingBy(
                     r -> List.of(r.record(), r.id()), LinkedHashMap::new, Collectors.toList()));
     LongFunction<String> amounts = settings.amounts();
-    return byRecord.values().stream().map(reasons -> row(reasons, amounts)).toList();
+    return new Work(
+        byRecord.values().stream().map(some -> row(some, amounts)).toList(),
+        reasons.isEmpty() ? 0 : reasons.get(0).records());
   }
 
   private static DaySheetController.Todo row(
@@ -87,6 +97,7 @@ public class DaySheetService {
         first.account(),
         first.due(),
         amounts.apply(first.stake()),
+        first.expected(),
         first.activity(),
         first.stageId(),
         first.version());

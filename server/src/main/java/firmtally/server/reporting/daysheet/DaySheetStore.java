@@ -4,6 +4,7 @@ import firmtally.core.money.Percent;
 import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.customers.enquiry.EnquiryWorth;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.ids.RecordId;
@@ -31,48 +32,50 @@ class DaySheetStore {
   /** Everything that is due, with its reason; the same record may be there for several. */
   private static final String DUE =
       "SELECT a.kind, 'opportunity' AS record, o.id, o.number, a.subject AS title, c.name AS account, a.due,"
-          + " w.contract AS stake, a.id AS activity, o.stage_id, o.version\n"
+          + " w.contract AS stake, a.id AS activity, o.stage_id, o.version, FALSE AS expected\n"
           + OPPORTUNITY
           + "JOIN activity a ON a.opportunity_id = o.id\n"
           + "WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me AND o.state = 'open'\n"
+          + "UNION ALL\nSELECT a.kind, 'enquiry', e.id, e.number, a.subject, e.name, a.due, COALESCE(e.value, "
+          + EnquiryWorth.EXPECTED
+          + "), a.id, NULL, NULL, e.value IS NULL\n"
           + """
-            UNION ALL
-            SELECT a.kind, 'enquiry', e.id, e.number, a.subject, e.name, a.due, COALESCE(e.value, 0), a.id, NULL, NULL
             FROM activity a JOIN enquiry e ON e.id = a.enquiry_id
             WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me
             UNION ALL
-            SELECT a.kind, 'account', c.id, c.number, a.subject, c.name, a.due, 0, a.id, NULL, NULL
+            SELECT a.kind, 'account', c.id, c.number, a.subject, c.name, a.due, 0, a.id, NULL, NULL, FALSE
             FROM activity a JOIN account c ON c.id = a.account_id
             WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me
-            UNION ALL
-            SELECT 'new-enquiry', 'enquiry', e.id, e.number, e.subject, e.name, substr(e.added_at, 1, 10),
-                   COALESCE(e.value, 0), NULL, NULL, NULL
-            FROM enquiry e WHERE e.state = 'new' AND e.owner_id = :me
             """
+          + "UNION ALL\nSELECT 'new-enquiry', 'enquiry', e.id, e.number, e.subject, e.name, substr(e.added_at, 1, 10),"
+          + " COALESCE(e.value, "
+          + EnquiryWorth.EXPECTED
+          + "), NULL, NULL, NULL, e.value IS NULL\n"
+          + "FROM enquiry e WHERE e.state = 'new' AND e.owner_id = :me\n"
           + "UNION ALL\nSELECT 'quote-expiring', 'quote', q.id, q.number, o.title, c.name, q.valid_until, qw.contract, NULL,"
-          + " NULL, NULL\n"
+          + " NULL, NULL, FALSE\n"
           + OPPORTUNITY
           + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
           + "WHERE q.state = 'sent' AND o.state = 'open' AND q.valid_until BETWEEN :today AND :soon AND "
           + TEAMS
           + "\nUNION ALL\nSELECT 'hold', 'order', s.id, s.number, o.title, c.name, s.placed_on, sw.contract, NULL, NULL,"
-          + " NULL\n"
+          + " NULL, FALSE\n"
           + OPPORTUNITY
           + "JOIN sales_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
           + "WHERE s.state = 'hold' AND "
           + TEAMS
           + "\nUNION ALL\nSELECT 'past-expected-close', 'opportunity', o.id, o.number, o.title, c.name, o.expected_close, w.contract,"
-          + " NULL, o.stage_id, o.version\n"
+          + " NULL, o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "WHERE o.state = 'open' AND o.owner_id = :me AND o.expected_close < :today\n"
           + "UNION ALL\nSELECT 'no-activity-planned', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, w.contract, NULL,"
-          + " o.stage_id, o.version\n"
+          + " o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "WHERE o.state = 'open' AND "
           + TEAMS
           + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.closed_at IS NULL)\n"
           + "UNION ALL\nSELECT 'no-contact', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, w.contract, NULL,"
-          + " o.stage_id, o.version\n"
+          + " o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "JOIN sales_process sp ON sp.id = o.process_id\n"
           + "WHERE o.state = 'open' AND o.owner_id = :me AND sp.kind = 'new' AND o.touched_on < :silent"
@@ -105,13 +108,19 @@ class DaySheetStore {
       long stake,
       ActivityId activity,
       StageId stageId,
-      Long version) {}
+      Long version,
+      boolean expected,
+      long records) {}
 
-  /** Every reason, the most money first. */
+  /** The weightiest reasons, the most money first, each with how many records have any. */
   List<Reason> reasons(Actor actor, LocalDate today) {
-    return todo(DUE + " ORDER BY stake DESC, due, 3 LIMIT " + MOST, actor, today)
-        .query(Reason.class)
-        .list();
+    String text =
+        "WITH due AS MATERIALIZED ("
+            + DUE
+            + ")\nSELECT due.*, (SELECT COUNT(*) FROM (SELECT DISTINCT record, id FROM due)) AS records"
+            + " FROM due ORDER BY stake DESC, due, 3 LIMIT "
+            + MOST;
+    return todo(text, actor, today).query(Reason.class).list();
   }
 
   /** For how many records somebody has a reason to do something. */

@@ -19,7 +19,8 @@ public record Dimension(String name, String key, String label, String join, Stri
     return new Dimension(name, key, label, "", "");
   }
 
-  Dimension joining(String beside) {
+  /** The same, with what has to stand beside the record. */
+  public Dimension joining(String beside) {
     return new Dimension(name, key, label, beside, order);
   }
 

@@ -22,6 +22,10 @@ public final class OpportunityMetrics {
   public static final Measure WORTH =
       new Measure("value", Measure.Unit.AMOUNT, "SUM(" + VALUE + ")");
 
+  /** What customers said they can spend, of those who said it. */
+  public static final Measure BUDGET =
+      new Measure("budget", Measure.Unit.AMOUNT, "COALESCE(SUM(o.budget), 0)");
+
   /** Value times probability; what is won is sure, what is lost is nothing. */
   public static final Measure WEIGHTED =
       new Measure(
