@@ -5,21 +5,22 @@
   import { queries } from '$lib/api/queries';
   import Bar from '$lib/shell/Bar.svelte';
   import Keys from '$lib/shell/Keys.svelte';
-  import Palette from '$lib/shell/Palette.svelte';
-  import Said from '$lib/shell/Said.svelte';
-  import SetUp from '$lib/shell/SetUp.svelte';
-  import SignIn from '$lib/shell/SignIn.svelte';
   import Storage from '$lib/shell/Storage.svelte';
   import { actions, isTyping, letters } from '$lib/shell/actions.svelte';
   import { concerns, listen, type Changed } from '$lib/shell/changes';
   import { frames } from '$lib/shell/frames';
   import { session } from '$lib/shell/session.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import { saying } from '$lib/ui/saying.svelte';
+  import { sheets } from '$lib/ui/sheets.svelte';
   import { asRefusal, type Refusal } from '$lib/api/client';
   import type { LayoutProps } from './$types';
 
   let { children }: LayoutProps = $props();
   const BURST = 150;
+  type PaletteType = typeof import('$lib/shell/Palette.svelte').default;
+  let Palette = $state.raw<PaletteType | null>(null);
+  const Said = $derived(saying.group);
   let finding = $state(false);
   let helping = $state(false);
   let going = false;
@@ -57,6 +58,17 @@
     };
   });
 
+  // What opens over a screen is fetched when the first one stands, so that it is there when it is asked for.
+  $effect(() => {
+    if (!session.me) return;
+    const timer = setTimeout(() => {
+      void import('$lib/shell/Palette.svelte').then((loaded) => (Palette = loaded.default));
+      void sheets.load();
+      void saying.load();
+    });
+    return () => clearTimeout(timer);
+  });
+
   $effect(() => {
     const leave = () => void session.load();
     window.addEventListener('tally-signed-out', leave);
@@ -84,15 +96,15 @@
   {#if failure}
     <main class="page"><Notice refusal={failure} /></main>
   {:else if session.view?.needsSetup}
-    <SetUp />
+    {#await import('$lib/shell/SetUp.svelte') then { default: SetUp }}<SetUp />{/await}
   {:else if session.view && !session.me}
-    <SignIn />
+    {#await import('$lib/shell/SignIn.svelte') then { default: SignIn }}<SignIn />{/await}
   {:else if session.me && session.company}
     <Bar onFind={() => (finding = true)} onKeys={() => (helping = true)} />
     <Storage />
     <main {@attach frames}>{@render children()}</main>
-    <Palette bind:open={finding} />
+    {#if Palette}<Palette bind:open={finding} />{/if}
     <Keys bind:open={helping} />
-    <Said />
+    {#if Said}<Said />{/if}
   {/if}
 </QueryClientProvider>

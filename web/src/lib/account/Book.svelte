@@ -128,9 +128,9 @@
       <td>{a.town}</td>
       <td class="quiet">{a.industry}</td>
       <td class="quiet">{words(a.status)}</td>
-      <td class="figure">{a.opportunities || '–'}</td>
+      <td class="figure off">{a.opportunities || '–'}</td>
       <td class="figure worth">{a.opportunities ? rounded(a.value) : '–'}</td>
-      <td class="figure">{a.activities || '–'}</td>
+      <td class="figure off">{a.activities || '–'}</td>
     {/snippet}
   </Rows>
 </div>

@@ -5,7 +5,6 @@
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day } from '$lib/ui/format';
-  import DoneForm from './DoneForm.svelte';
   import StepFields from './StepFields.svelte';
   import { plan as planStep, type Plannable } from './planning';
   import { emptyStep, type Suggestion } from './step';
@@ -135,12 +134,12 @@
 </section>
 
 <Ask bind:open={asking} title="Done: {doing?.subject ?? ''}">
-  {#if doing}<DoneForm
-      activity={doing.id}
-      suggestion={suggestions[0] ?? null}
-      onDone={onChange}
-      bind:open={asking}
-    />{/if}
+  {#if doing}{#await import('./DoneForm.svelte') then { default: DoneForm }}<DoneForm
+        activity={doing.id}
+        suggestion={suggestions[0] ?? null}
+        onDone={onChange}
+        bind:open={asking}
+      />{/await}{/if}
 </Ask>
 
 <style>

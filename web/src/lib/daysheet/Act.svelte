@@ -1,6 +1,5 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
-  import DoneForm from '$lib/activity/DoneForm.svelte';
   import StepFields from '$lib/activity/StepFields.svelte';
   import { after, emptyStep } from '$lib/activity/step';
   import { session } from '$lib/shell/session.svelte';
@@ -46,7 +45,11 @@
 </script>
 
 {#if row.activityId}
-  <DoneForm activity={row.activityId} bind:open {onDone} />
+  {#await import('$lib/activity/DoneForm.svelte') then { default: DoneForm }}<DoneForm
+      activity={row.activityId}
+      bind:open
+      {onDone}
+    />{/await}
 {:else if moves}
   <form onsubmit={move}>
     <Field

@@ -1,17 +1,14 @@
 <script lang="ts">
-  import { scaleLinear } from 'd3-scale';
   import type { Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import { day, figure, percent, position, rounded } from '$lib/ui/format';
   /** The period on one scale: what is won, the goal, and the range in which it will most likely end. */
   let { period }: { period: Schemas['Period'] } = $props();
   const WIDTH = 240;
-  const x = $derived(
-    scaleLinear()
-      .domain([0, Math.max(position(period.goal), position(period.high), position(period.won), 1) * 1.04])
-      .range([4, WIDTH - 4])
+  const most = $derived(
+    Math.max(position(period.goal), position(period.high), position(period.won), 1) * 1.04
   );
-  const at = (amount: string) => x(position(amount));
+  const at = (amount: string) => 4 + (position(amount) / most) * (WIDTH - 8);
   const aimed = $derived(position(period.goal) > 0);
 </script>
 

@@ -181,7 +181,9 @@
     text-decoration: none !important;
     font-size: var(--type-small);
   }
-  .day {
+  td .day {
+    min-height: 0;
+    height: 17px;
     width: 100%;
     text-align: left;
     font-size: var(--type-small);

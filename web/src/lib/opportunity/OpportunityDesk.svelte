@@ -22,12 +22,7 @@
   import { Editor } from '$lib/worksheet/editor.svelte';
   import { homeOf } from '$lib/worksheet/home';
   import { benchKeys } from '$lib/worksheet/keys';
-  import AboutForm from './AboutForm.svelte';
   import AboutPanel from './AboutPanel.svelte';
-  import CopyForm from './CopyForm.svelte';
-  import MoveForm from './MoveForm.svelte';
-  import TeamForm from './TeamForm.svelte';
-  import EndForm from './EndForm.svelte';
   import StagePanel from './StagePanel.svelte';
 
   let { o, onChange }: { o: Schemas['OpportunityView']; onChange: () => unknown } = $props();
@@ -210,29 +205,31 @@
     {title}
     wide={kind === 'about' || kind === 'team'}
   >
-    {#if kind === 'about'}<AboutForm
-        {o}
-        {onChange}
-        bind:open={() => true, (open) => !open && (asking = '')}
-      />
-    {:else if kind === 'team'}<TeamForm
-        {o}
-        {onChange}
-        bind:open={() => true, (open) => !open && (asking = '')}
-      />
-    {:else if kind === 'copy'}<CopyForm {o} />
-    {:else if kind === 'owner' || kind === 'process'}<MoveForm
-        {o}
-        what={kind}
-        {onChange}
-        bind:open={() => true, (open) => !open && (asking = '')}
-      />
-    {:else}<EndForm
-        {o}
-        paused={kind === 'paused'}
-        {onChange}
-        bind:open={() => true, (open) => !open && (asking = '')}
-      />{/if}
+    {#if kind === 'about'}{#await import('./AboutForm.svelte') then { default: AboutForm }}<AboutForm
+          {o}
+          {onChange}
+          bind:open={() => true, (open) => !open && (asking = '')}
+        />{/await}
+    {:else if kind === 'team'}{#await import('./TeamForm.svelte') then { default: TeamForm }}<TeamForm
+          {o}
+          {onChange}
+          bind:open={() => true, (open) => !open && (asking = '')}
+        />{/await}
+    {:else if kind === 'copy'}{#await import('./CopyForm.svelte') then { default: CopyForm }}<CopyForm
+          {o}
+        />{/await}
+    {:else if kind === 'owner' || kind === 'process'}{#await import('./MoveForm.svelte') then { default: MoveForm }}<MoveForm
+          {o}
+          what={kind}
+          {onChange}
+          bind:open={() => true, (open) => !open && (asking = '')}
+        />{/await}
+    {:else}{#await import('./EndForm.svelte') then { default: EndForm }}<EndForm
+          {o}
+          paused={kind === 'paused'}
+          {onChange}
+          bind:open={() => true, (open) => !open && (asking = '')}
+        />{/await}{/if}
   </Ask>
 {/snippet}
 {@render asked('about', `Edit ${o.number}`)}

@@ -35,6 +35,7 @@
     max-height: 70vh;
     overflow: auto;
     outline: none;
+    box-shadow: none;
   }
   :global(.foldout-title) {
     font-size: var(--type-small);

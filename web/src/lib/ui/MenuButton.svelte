@@ -68,6 +68,7 @@
     max-height: 60vh;
     overflow: auto;
     outline: none;
+    box-shadow: none;
   }
   :global(.menu-group + .menu-group) {
     border-top: 1px solid var(--rule-strong);

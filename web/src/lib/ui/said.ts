@@ -1,15 +1,14 @@
-import { createToaster } from '@skeletonlabs/skeleton-svelte';
-
-/** What was done, said once at the foot of the screen; it goes by itself. */
-export const toaster = createToaster({ placement: 'bottom-start', max: 3, overlap: false });
+import { saying } from './saying.svelte';
 
 const STAYS = 9000;
 
-/** Says what was done, with a way back where there is one. */
+/** Says what was done, once at the foot of the screen, with a way back where there is one. It goes by itself. */
 export function say(words: string, undo?: () => unknown): void {
-  toaster.create({
-    description: words,
-    duration: STAYS,
-    ...(undo ? { action: { label: 'Undo', onClick: () => void undo() } } : {})
-  });
+  void saying.load().then((toaster) =>
+    toaster.create({
+      description: words,
+      duration: STAYS,
+      ...(undo ? { action: { label: 'Undo', onClick: () => void undo() } } : {})
+    })
+  );
 }

@@ -4,9 +4,7 @@
   import type { Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import GridRow from './GridRow.svelte';
-  import PastePreview from './PastePreview.svelte';
   import PickList from './PickList.svelte';
-  import SizeTable from './SizeTable.svelte';
   import type { Editor } from './editor.svelte';
   import { Clipboard } from './board.svelte';
   import { setGrid } from './context';
@@ -90,7 +88,7 @@
     editor.insert(at, rows);
     grid.putIn(rows.length);
     // One line is given its quantity next; after several the next one is looked for.
-    if (single) grid.go(at, 'quantity');
+    if (single) grid.goToQuantity(at);
     else grid.go(grid.openRow, 'code');
     void land();
   }
@@ -226,26 +224,26 @@
 <p class="said" role="status">{board.said}</p>
 {#if board.checking}
   {@const { text, pasted, index } = board.checking}
-  <PastePreview
-    {pasted}
-    read={(columns: string[]) => editor.readPasted(text, columns)}
-    onAdd={(rows: readonly LineForm[]) => board.add(rows, index)}
-    onClose={() => {
-      board.checking = null;
-      void land();
-    }}
-  />
+  {#await import('./PastePreview.svelte') then { default: PastePreview }}<PastePreview
+      {pasted}
+      read={(columns: string[]) => editor.readPasted(text, columns)}
+      onAdd={(rows: readonly LineForm[]) => board.add(rows, index)}
+      onClose={() => {
+        board.checking = null;
+        void land();
+      }}
+    />{/await}
 {/if}
 {#if sizes !== null}
-  <SizeTable
-    id={sizes}
-    onClose={() => {
-      sizes = null;
-      void land();
-    }}
-    onPut={(rows: LineForm[]) => {
-      sizes = null;
-      put(rows, false);
-    }}
-  />
+  {#await import('./SizeTable.svelte') then { default: SizeTable }}<SizeTable
+      id={sizes}
+      onClose={() => {
+        sizes = null;
+        void land();
+      }}
+      onPut={(rows: LineForm[]) => {
+        sizes = null;
+        put(rows, false);
+      }}
+    />{/await}
 {/if}

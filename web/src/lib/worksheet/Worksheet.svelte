@@ -2,7 +2,6 @@
   import { beforeNavigate } from '$app/navigation';
   import { page } from '$app/state';
   import { session } from '$lib/shell/session.svelte';
-  import TemplateForm from '$lib/catalogue/TemplateForm.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
@@ -12,7 +11,6 @@
   import LineGrid from './LineGrid.svelte';
   import News from './News.svelte';
   import TallyStrip from './TallyStrip.svelte';
-  import Scenarios from './Scenarios.svelte';
   import Working from './Working.svelte';
   import type { Editor } from './editor.svelte';
   import { Grid } from './grid.svelte';
@@ -147,7 +145,12 @@
     {#if side === 'checks' || (side !== 'what-if' && !panel)}
       <Checks {editor} {grid} {locked} onWorking={explain} />
     {:else if side === 'what-if'}
-      <div class="leaf panel" role="tabpanel" aria-label="Scenarios"><Scenarios {editor} {locked} /></div>
+      <div class="leaf panel" role="tabpanel" aria-label="Scenarios">
+        {#await import('./Scenarios.svelte') then { default: Scenarios }}<Scenarios
+            {editor}
+            {locked}
+          />{/await}
+      </div>
     {:else}
       <div class="leaf panel" role="tabpanel" aria-label={tabs.find((t) => t.key === side)?.label}>
         {@render panel?.(side)}
@@ -166,7 +169,10 @@
 />
 <Working {editor} bind:of={explained} />
 <Ask bind:open={keeping} title={grid.isRange ? 'Save the selected rows' : 'Save these rows'} wide>
-  <TemplateForm rows={grid.isRange ? grid.chosen : editor.lines} onDone={() => (keeping = false)} />
+  {#await import('$lib/catalogue/TemplateForm.svelte') then { default: TemplateForm }}<TemplateForm
+      rows={grid.isRange ? grid.chosen : editor.lines}
+      onDone={() => (keeping = false)}
+    />{/await}
 </Ask>
 
 <style>

@@ -33,6 +33,8 @@ export class Grid {
   #anchorColumn = $state<Column>('code');
   editing = $state.raw<Editing | null>(null);
   #openAt = $state<number | null>(null);
+  /** the row of the line that was just put in, while its quantity is the cell where one is */
+  #justPut = $state<number | null>(null);
   /** puts the focus where one is; the grid on the screen sets it */
   onLand: () => void = () => undefined;
 
@@ -109,6 +111,7 @@ export class Grid {
 
   /** Goes to a cell; with `extend` the range up to it is chosen. */
   go(row: number, column: Column, extend = false) {
+    this.#justPut = null;
     this.row = Math.max(0, Math.min(row, this.rows - 1));
     const has = columnsOf(this.lineAt(this.row));
     this.column = extend || has.includes(column) ? column : nearest(has, column);
@@ -116,6 +119,26 @@ export class Grid {
       this.#anchorRow = this.row;
       this.#anchorColumn = this.column;
     }
+  }
+
+  /** Goes to the quantity of a line that was just put in: there a letter already begins the next product. */
+  goToQuantity(row: number) {
+    this.go(row, 'quantity');
+    this.#justPut = row;
+  }
+
+  /** Whether a letter typed here begins the next product; an x between digits multiplies. */
+  beginsNext(key: string): boolean {
+    if (this.#justPut !== this.row || this.column !== 'quantity') return false;
+    const typed = this.editing?.text ?? '';
+    return /^\p{L}$/u.test(key) && /^\d*$/.test(typed) && !(typed !== '' && /x/i.test(key));
+  }
+
+  /** Keeps what was typed, and looks for the next product from its first letter on. */
+  next(letter: string) {
+    this.done();
+    this.go(this.openRow, 'code');
+    this.edit(letter);
   }
 
   down(steps: number, extend = false) {

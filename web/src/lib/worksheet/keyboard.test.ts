@@ -28,6 +28,28 @@ describe('the keys of the grid', () => {
     expect(press('x')).toEqual({ prevented: false, stopped: true });
   });
 
+  it('begin the next product with a letter, from the quantity of one just put in', () => {
+    const { editor, grid, press } = set();
+    grid.goToQuantity(0);
+    press('1');
+    press('2');
+    grid.typed('12');
+    expect(press('x').prevented).toBe(false);
+    expect(press('f')).toEqual({ prevented: true, stopped: true });
+    expect(editor.lines[0]?.quantity).toBe('12');
+    expect(grid.row).toBe(grid.openRow);
+    expect(grid.editing).toMatchObject({ column: 'code', text: 'f' });
+    grid.cancel();
+    grid.goToQuantity(0);
+    press('b');
+    expect(grid.editing).toMatchObject({ column: 'code', text: 'b' });
+    grid.cancel();
+    grid.goToQuantity(0);
+    grid.go(0, 'quantity');
+    press('b');
+    expect(grid.editing).toMatchObject({ column: 'quantity' });
+  });
+
   it('leave letters to the screen where nothing may be changed, and the help always', () => {
     const locked = set(true);
     locked.grid.go(0, 'quantity');

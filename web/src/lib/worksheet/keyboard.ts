@@ -111,7 +111,10 @@ export class Keyboard {
   #letter(event: KeyboardEvent): 'the cell’s' | 'others' {
     const { grid } = this;
     if (this.hooks.locked() || event.key === '?') return 'others';
-    if (mayType(grid.line, grid.column)) {
+    if (grid.beginsNext(event.key)) {
+      event.preventDefault();
+      grid.next(event.key);
+    } else if (mayType(grid.line, grid.column)) {
       event.preventDefault();
       grid.edit(grid.column === 'counts' ? undefined : event.key);
     }
@@ -141,7 +144,8 @@ export class Keyboard {
     const { key, shiftKey: shift } = event;
     const ctrl = event.ctrlKey || event.metaKey;
     const arrow = key.startsWith('Arrow') && !shift && !ctrl && now.leaves && now.column !== 'counts';
-    if (key === 'Escape' || (ctrl && key === 'z')) grid.cancel();
+    if (!ctrl && !event.altKey && grid.beginsNext(key)) grid.next(key);
+    else if (key === 'Escape' || (ctrl && key === 'z')) grid.cancel();
     else if (key === 'Enter' && !ctrl) this.#leave(() => grid.down(shift ? -1 : 1));
     else if (key === 'Tab') this.#leave(() => void grid.tab(shift ? -1 : 1));
     else if (arrow) this.#leave(() => this.#moves[key]?.(false, false));

@@ -9,6 +9,7 @@ export function benchKeys(editor: Editor): Action[] {
     { label: 'Redo', keys: 'Ctrl+y', run: () => editor.redo() },
     { label: 'Type over a cell: begin; edit it', keys: 'F2' },
     { label: 'Next cell to type in, next row', keys: 'Tab, Enter' },
+    { label: 'Next product, from the quantity of one just added', keys: 'its first letter' },
     { label: 'How the figure of a cell is calculated', keys: 'F8' },
     { label: 'Choose a range, a whole row, everything', keys: 'Shift+arrows, Shift+Space, Ctrl+A' },
     { label: 'Copy, cut, paste rows or cells', keys: 'Ctrl+C, X, V' },

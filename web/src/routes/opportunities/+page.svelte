@@ -3,12 +3,8 @@
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import { api } from '$lib/api/client';
-  import List from '$lib/opportunity/List.svelte';
-  import Month from '$lib/opportunity/Month.svelte';
   import Columns from '$lib/opportunity/Columns.svelte';
   import Filters from '$lib/opportunity/Filters.svelte';
-  import NewOpportunity from '$lib/opportunity/NewOpportunity.svelte';
-  import Sheet from '$lib/opportunity/Sheet.svelte';
   import Views from '$lib/opportunity/Views.svelte';
   import { Narrow } from '$lib/opportunity/narrow.svelte';
   import { offer } from '$lib/shell/actions.svelte';
@@ -246,14 +242,28 @@
   {#if finer && view !== 'calendar'}<Filters {narrow} />{/if}
   {#if view === 'sheet'}
     <Notice refusal={refusalOf(sheet)} />
-    {#if sheet.data}<Sheet sheet={sheet.data} onChange={() => sheet.refetch()} more={acts} />{/if}
+    {#if sheet.data}{#await import('$lib/opportunity/Sheet.svelte') then { default: Sheet }}<Sheet
+          sheet={sheet.data}
+          onChange={() => sheet.refetch()}
+          more={acts}
+        />{/await}{/if}
   {:else if view === 'list'}
-    <List {narrow} {fresh} onNew={() => (opening = true)} />
+    {#await import('$lib/opportunity/List.svelte') then { default: List }}<List
+        {narrow}
+        {fresh}
+        onNew={() => (opening = true)}
+      />{/await}
   {:else}
-    <Month person={owner} team={narrow.get('team')} />
+    {#await import('$lib/opportunity/Month.svelte') then { default: Month }}<Month
+        person={owner}
+        team={narrow.get('team')}
+      />{/await}
   {/if}
 </div>
-<Ask bind:open={opening} title="New opportunity"><NewOpportunity /></Ask>
+<Ask bind:open={opening} title="New opportunity"
+  >{#await import('$lib/opportunity/NewOpportunity.svelte') then { default: NewOpportunity }}<NewOpportunity
+    />{/await}</Ask
+>
 
 <style>
   .as {

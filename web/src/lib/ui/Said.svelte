@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Toast } from '@skeletonlabs/skeleton-svelte';
-  import Icon from '$lib/ui/Icon.svelte';
-  import { toaster } from '$lib/ui/said';
+  import Icon from './Icon.svelte';
+  import { toaster } from './toaster';
 </script>
 
 <Toast.Group {toaster} class="said-group">
