@@ -86,7 +86,7 @@
   </div>
   <div class="beside">
     <section class="leaf pad reach" aria-label="How to reach them">
-      <h2>Reach</h2>
+      <h2>Phone and email</h2>
       {#if who.phone || who.email}<p class="call"><Reach phone={who.phone} email={who.email} /></p>
       {:else}<p class="quiet">Neither phone nor email known.</p>{/if}
       {#if who.channel || who.hours}<p class="quiet">
