@@ -1,7 +1,8 @@
 import { configure } from '@testing-library/svelte';
 import '@testing-library/jest-dom/vitest';
-import { beforeEach } from 'vitest';
+import { beforeAll, beforeEach } from 'vitest';
 import { session } from '$lib/shell/session.svelte';
+import { sheets } from '$lib/ui/sheets.svelte';
 
 // What one test typed, drew by hand and left is not found again by the next, of its file or of another; nobody is signed in.
 beforeEach(() => {
@@ -10,6 +11,9 @@ beforeEach(() => {
   session.view = null;
   session.company = null;
 });
+
+// As on a screen that stands: what questions are drawn with is there.
+beforeAll(() => sheets.load());
 
 // A busy machine draws late; what never comes still fails.
 configure({ asyncUtilTimeout: 10_000 });
