@@ -3,15 +3,30 @@
   import { VList } from 'virtua/svelte';
   import { asRefusal, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, month, words } from '$lib/ui/format';
+  import BulkForm from './BulkForm.svelte';
   import ListCell from './ListCell.svelte';
+  import { Chosen, type Bulk } from './chosen.svelte';
   import { leastWidth, shownColumns, tracksOf } from './columns';
   import type { Narrow } from './narrow.svelte';
   import { Pages, type Line } from './pages.svelte';
   /** The list: narrowed, sorted, gathered and subtotalled; only what is seen is drawn. */
   let { narrow, onNew, fresh }: { narrow: Narrow; onNew: () => void; fresh: number } = $props();
   const pages = new Pages();
+  const chosen = new Chosen();
+  let acting = $state<Bulk | null>(null);
+  const rows = $derived(pages.lines.flatMap((line) => (line.kind === 'row' ? [line.row] : [])));
+  const ACTS: [Bulk, string][] = [
+    ['owner', 'Reassign…'],
+    ['activity', 'Plan an activity…'],
+    ['tag', 'Add a tag…']
+  ];
+  $effect(() => {
+    const now = rows;
+    untrack(() => chosen.follow(now));
+  });
   /** What an opportunity can have several of. */
   const SEVERAL = ['tag', 'competitor'];
   const SUMS = ['value', 'weighted', 'budget'];
@@ -89,6 +104,14 @@
   }
 </script>
 
+{#if chosen.list.length > 0}
+  <div class="bulk" role="group" aria-label="With those that are chosen">
+    <b>{chosen.list.length}</b> chosen
+    {#each ACTS as [act, label] (act)}<button class="act" onclick={() => (acting = act)}>{label}</button
+      >{/each}
+    <button class="plain" onclick={() => chosen.clear()}>Choose none</button>
+  </div>
+{/if}
 <Notice refusal={pages.failure ? asRefusal(pages.failure) : null} />
 <div
   class="list leaf"
@@ -99,7 +122,14 @@
   bind:this={frame}
 >
   <div class="line titles" role="row">
-    <span role="columnheader">Number</span>
+    <span role="columnheader" class="number"
+      >{#if session.sells}<input
+          type="checkbox"
+          aria-label="All that are shown"
+          checked={rows.length > 0 && rows.every((row) => chosen.has(row))}
+          onchange={(e) => chosen.turn(rows, e.currentTarget.checked)}
+        />{/if}Number</span
+    >
     {#each columns as column (column.key)}
       <span
         role="columnheader"
@@ -150,7 +180,14 @@
         {:else if line.kind === 'row'}
           {@const row = line.row}
           <div class="line row" role="row">
-            <span role="cell" class="number"><a href="/opportunities/{row.id}">{row.number}</a></span>
+            <span role="cell" class="number"
+              >{#if session.sells}<input
+                  type="checkbox"
+                  aria-label="Choose {row.number}"
+                  checked={chosen.has(row)}
+                  onchange={(e) => chosen.turn([row], e.currentTarget.checked)}
+                />{/if}<a href="/opportunities/{row.id}">{row.number}</a></span
+            >
             {#each columns as column (column.key)}<ListCell column={column.key} {row} {today} />{/each}
           </div>
         {:else}
@@ -170,7 +207,33 @@
   </p>
 {/if}
 
+<Ask
+  bind:open={() => acting !== null, (open) => (acting = open ? acting : null)}
+  title={ACTS.find(([act]) => act === acting)?.[1].replace('…', '') ?? ''}
+>
+  {#if acting}<BulkForm
+      act={acting}
+      chosen={chosen.list}
+      onDone={() => {
+        acting = null;
+        chosen.clear();
+        void pages.start(narrow.query);
+      }}
+    />{/if}
+</Ask>
+
 <style>
+  .bulk {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 6px 10px;
+    margin-bottom: 8px;
+  }
+  .number input {
+    margin: 0 6px 0 0;
+    vertical-align: -2px;
+  }
   .list {
     min-width: 0;
     overflow-x: auto;

@@ -34,6 +34,7 @@ const row = {
   competitor: null,
   campaign: 'Spring',
   source: 'phone',
+  version: 1,
   sortKey: ''
 };
 

@@ -23,6 +23,7 @@
   import { homeOf } from '$lib/worksheet/home';
   import { benchKeys } from '$lib/worksheet/keys';
   import AboutPanel from './AboutPanel.svelte';
+  import LeadQuote from './LeadQuote.svelte';
   import StagePanel from './StagePanel.svelte';
 
   let { o, onChange }: { o: Schemas['OpportunityView']; onChange: () => unknown } = $props();
@@ -169,6 +170,7 @@
   <Ruler stages={o.stages} here={o.stageId} moves={o.moves} locked={!o.mayChange} onMove={move} />
 </div>
 {#if asking === ''}<Notice refusal={acts.refusal} />{/if}
+{#if o.leadQuoteId !== null}<LeadQuote {o} {editor} {onChange} />{/if}
 {#snippet panel(key: string)}
   {#if key === 'stage'}<StagePanel {o} {onChange} />
   {:else if key === 'about'}<AboutPanel

@@ -18,7 +18,7 @@ describe('the columns of the list', () => {
 
   it('have a track each, behind the number', () => {
     const columns = shownColumns('title,value');
-    expect(tracksOf(columns)).toBe('68px minmax(120px, 1.5fr) 104px');
-    expect(leastWidth(columns)).toBe(68 + 20 + 120 + 10 + 104 + 10);
+    expect(tracksOf(columns)).toBe('88px minmax(120px, 1.5fr) 104px');
+    expect(leastWidth(columns)).toBe(88 + 20 + 120 + 10 + 104 + 10);
   });
 });

@@ -47,7 +47,7 @@ export function namedColumns(keys: readonly string[]): string {
 }
 
 const GAP = 10;
-const NUMBER = '68px';
+const NUMBER = '88px';
 
 /** The tracks of a row's grid, the number first. */
 export function tracksOf(columns: readonly ListColumn[]): string {

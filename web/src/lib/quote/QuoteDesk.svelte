@@ -10,7 +10,9 @@
   import Ask from '$lib/ui/Ask.svelte';
   import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
+  import MenuButton, { type MenuEntry } from '$lib/ui/MenuButton.svelte';
   import Notice from '$lib/ui/Notice.svelte';
+  import Term from '$lib/ui/Term.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure } from '$lib/ui/format';
@@ -19,6 +21,9 @@
   import { Editor } from '$lib/worksheet/editor.svelte';
   import { homeOf } from '$lib/worksheet/home';
   import { benchKeys } from '$lib/worksheet/keys';
+  import Revisions from './Revisions.svelte';
+  import { called } from './called';
+  import type { Ending } from './ending';
 
   let { q, onChange }: { q: Schemas['QuoteView']; onChange: () => unknown } = $props();
   const editor = untrack(() => new Editor(q.worksheet, homeOf('quotes', q.id), String(session.me?.id ?? '')));
@@ -61,6 +66,33 @@
     });
   }
 
+  let ending = $state<Ending | null>(null);
+  const entries = $derived<MenuEntry[]>([
+    ...(q.may.revise ? [{ value: 'revise', label: 'Revise', detail: 'the next revision' }] : []),
+    ...(q.may.lead ? [{ value: 'lead', label: 'Make it the lead quote' }] : []),
+    ...(q.may.accept ? [{ value: 'accepted', label: 'Accepted…', group: 'The customer' }] : []),
+    ...(q.may.decline ? [{ value: 'declined', label: 'Declined…', group: 'The customer' }] : []),
+    ...(q.may.withdraw ? [{ value: 'withdrawn', label: 'Withdraw…', group: 'Taken back' }] : [])
+  ]);
+
+  function more(value: string) {
+    if (value === 'revise') void revise();
+    else if (value === 'lead') void lead();
+    else ending = value as Ending;
+  }
+
+  async function revise() {
+    const params = { path: { id: q.id }, header: match(q.version) };
+    await acts.run(async () => {
+      const made = await ask(api.POST('/api/quotes/{id}/revisions', { params }));
+      await goto('/quotes/' + made.id);
+    });
+  }
+
+  async function lead() {
+    await acts.run(() => ask(api.POST('/api/quotes/{id}/lead', { params: { path: { id: q.id } } })));
+  }
+
   async function askToSend() {
     if (await save()) sending = true;
   }
@@ -97,13 +129,17 @@
           ...(q.obstacles.length ? [] : [{ label: 'Send', keys: 'Ctrl+Enter', run: askToSend }])
         ]
       : []),
+    ...(q.may.revise ? [{ label: 'Revise', keys: 'e', run: revise }] : []),
+    ...(q.may.accept ? [{ label: 'Note acceptance', run: () => (ending = 'accepted') }] : []),
+    ...(q.may.decline ? [{ label: 'Note refusal', run: () => (ending = 'declined') }] : []),
+    ...(q.may.withdraw ? [{ label: 'Withdraw', run: () => (ending = 'withdrawn') }] : []),
     ...(q.may.order ? [{ label: 'Place order', keys: 'Ctrl+Enter', run: () => (ordering = true) }] : []),
     { label: 'Open the PDF', keys: 'p', run: () => window.open(`/api/quotes/${q.id}/quote.pdf`) }
   ]);
 </script>
 
 <div class="head">
-  <h1>Quote {q.number}: {q.of.title}</h1>
+  <h1>Quote {called(q)}: {q.of.title}</h1>
   <Verdict tone={tone(q.state)}>{q.state}{q.terms.sentAt ? ' ' + day(q.terms.sentAt) : ''}</Verdict>
   <a class="act" href="/api/quotes/{q.id}/quote.pdf" target="_blank" rel="noopener"
     ><Icon name="paper" size={13} />PDF</a
@@ -117,6 +153,7 @@
       title={signOff?.words}
       onclick={askToSend}><Icon name="email" size={13} />Send…</button
     >{/if}
+  {#if entries.length > 0}<MenuButton label="More" name="More acts" {entries} onChoose={more} />{/if}
   {#if q.may.order}<button class="act main" onclick={() => (ordering = true)}
       >Place order… <Icon name="arrow" size={13} /></button
     >{/if}
@@ -126,6 +163,14 @@
   <span>from <a href="/opportunities/{q.of.opportunityId}">{q.of.opportunityNumber}</a></span>
   <span>made <b>{day(q.madeOn)}</b> by {q.madeBy}</span>
   <span>valid until <b>{day(q.terms.validUntil)}</b></span>
+  {#if q.leads}<span
+      ><b>lead quote</b>
+      <Term word="lead quote"
+        >The value of the opportunity, its lists and the forecast follow this quote.</Term
+      ></span
+    >{/if}
+  {#if q.signedOff}<span class="good">signed off</span>{/if}
+  {#if q.terms.reason}<span>{q.terms.reason}</span>{/if}
 </div>
 {#if q.may.change && q.obstacles.length}
   <p class="heed obstacles">
@@ -187,7 +232,8 @@
         </dl>
       {/if}
     </section>
-    <Trail opportunity={q.of.opportunityId} here={q.number} />
+    <Revisions {q} />
+    <Trail opportunity={q.of.opportunityId} here={called(q)} />
     <section class="leaf log">
       <h2>History</h2>
       <Changes record="quote" id={q.id} />
@@ -196,6 +242,19 @@
 {/snippet}
 <Worksheet {editor} locked={!q.may.change} weighs={q.state !== 'ordered'} {under} />
 
+<Ask
+  bind:open={() => ending !== null, (open) => (ending = open ? ending : null)}
+  title="{q.number}: {ending ?? ''}"
+>
+  {#if ending}{#await import('./EndQuote.svelte') then { default: EndQuote }}<EndQuote
+        {q}
+        how={ending}
+        onDone={async () => {
+          ending = null;
+          await onChange();
+        }}
+      />{/await}{/if}
+</Ask>
 <Ask bind:open={sending} title="Send {q.number}">
   <p>
     To <b>{form.emailTo || 'none'}</b> with the PDF, {figure(editor.view.totals.invoiceTotal)} with tax, valid until

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Rows from '$lib/ui/Rows.svelte';
   import { api } from '$lib/api/client';
+  import { called } from '$lib/quote/called';
   import { session } from '$lib/shell/session.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, figure, words } from '$lib/ui/format';
@@ -30,9 +31,11 @@
   <div class="head">
     <h1>Quotes</h1>
     <select class="box" aria-label="State" bind:value={status}>
-      <option value="open">draft or sent, still open</option><option value="ordered">ordered</option><option
-        value="">all</option
-      >
+      <option value="open">draft, sent or accepted, still open</option>
+      {#each ['draft', 'sent', 'accepted', 'declined', 'expired', 'superseded', 'withdrawn', 'ordered'] as state (state)}<option
+          >{state}</option
+        >{/each}
+      <option value="">all</option>
     </select>
   </div>
   <Rows
@@ -44,8 +47,10 @@
   >
     {#snippet row(row: Row)}
       {@const out = row.state === 'sent' && row.validUntil < (session.view?.today ?? '')}
-      <td class="number"><a href="/quotes/{row.id}">{row.number}</a></td>
-      <td>{row.title}</td>
+      <td class="number"><a href="/quotes/{row.id}">{called(row)}</a></td>
+      <td
+        >{row.title}{#if row.leads}<small class="quiet"> lead quote</small>{/if}</td
+      >
       <td class="lead">{row.account}</td>
       <td><Verdict tone={tone(row.state)}>{row.state}</Verdict></td>
       <td class="figure worth">{figure(row.value)}</td>

@@ -171,7 +171,7 @@ class DemoHistory {
 
   /** Quoted, ordered, released where it was held, invoiced. */
   private void win(Stage stage, OpportunityId id, Actor rep, String number) {
-    DocumentId quote = quotes.make(id, rep);
+    DocumentId quote = quotes.make(id, false, rep);
     sending.takeOverAsSent(quote, rep);
     DocumentId order = orders.place(quote, number, rep);
     for (Actor answerer : List.of(stage.manager(), stage.controller())) {
@@ -199,7 +199,7 @@ class DemoHistory {
         opened.plusDays(days),
         () -> {
           if (stage.random().nextInt(3) > 0) {
-            sending.takeOverAsSent(quotes.make(id, rep), rep);
+            sending.takeOverAsSent(quotes.make(id, false, rep), rep);
           }
           endings.lose(
               id,
@@ -260,11 +260,11 @@ class DemoHistory {
     if (turn >= 2 && turn <= 4) {
       move(id, 1, rep);
     } else if (turn == 5 || turn == 6 || turn == 8) {
-      sending.takeOverAsSent(quotes.make(id, rep), rep);
+      sending.takeOverAsSent(quotes.make(id, false, rep), rep);
     } else if (turn == 7) {
-      quotes.make(id, rep);
+      quotes.make(id, false, rep);
     } else if (turn == 9) {
-      sending.takeOverAsSent(quotes.make(id, rep), rep);
+      sending.takeOverAsSent(quotes.make(id, false, rep), rep);
       move(id, 3, rep);
     }
     Random random = stage.random();

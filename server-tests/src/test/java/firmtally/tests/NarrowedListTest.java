@@ -206,6 +206,54 @@ class NarrowedListTest {
     mara.send(HttpMethod.DELETE, path, null, Map.of()).is(404);
   }
 
+  private static Map<String, Object> chosen(Guest guest, long id) {
+    return Map.of(
+        "id", id, "version", guest.get("/api/opportunities/" + id).is(200).body().path("version"));
+  }
+
+  @Test
+  void oneActOnSeveralIsDoneWithAllOrNone() {
+    Guest mara = Guest.signedIn(HOUSE, "mara");
+    long one = newOpportunity(mara, "Bulk one");
+    long two = newOpportunity(mara, "Bulk two");
+    List<Map<String, Object>> both = List.of(chosen(mara, one), chosen(mara, two));
+    String path = "/api/opportunities/bulk";
+    assertThat(mara.post(path, Map.of("chosen", both)).is(422).text("/problems/0/at"))
+        .isEqualTo("act");
+    assertThat(
+            mara.post(path, Map.of("chosen", List.of(), "tag", "x")).is(422).text("/problems/0/at"))
+        .isEqualTo("chosen");
+    assertThat(mara.post(path, Map.of("chosen", both, "tag", " ")).is(422).text("/problems/0/at"))
+        .isEqualTo("tag");
+    mara.post(path, Map.of("chosen", both, "tag", "bulk tag")).is(204);
+    assertThat(all(mara, "tag=bulk tag")).hasSize(2);
+    // Both were changed by that: what was read before is refused, and told by its number.
+    Map<String, Object> reassign = Map.of("chosen", both, "owner", HOUSE.personOf("nils"));
+    assertThat(mara.post(path, reassign).is(409).text("/detail")).startsWith("O-");
+    Map<String, Object> call =
+        Map.of("kind", "call", "subject", "Ring them all", "due", "2090-01-02");
+    List<Map<String, Object>> again = List.of(chosen(mara, one), chosen(mara, two));
+    mara.post(path, Map.of("chosen", again, "activity", call)).is(204);
+    assertThat(
+            mara.get("/api/opportunities/" + two)
+                .body()
+                .at("/activities")
+                .findValuesAsString("subject"))
+        .contains("Ring them all");
+    long theirs =
+        all(Guest.signedIn(HOUSE, "priya"), "owner=" + HOUSE.personOf("priya"))
+            .get(0)
+            .path("id")
+            .asLong();
+    List<Map<String, Object>> mixed =
+        List.of(chosen(mara, one), Map.of("id", theirs, "version", 1));
+    mara.post(path, Map.of("chosen", mixed, "tag", "not theirs")).is(403);
+    assertThat(all(mara, "tag=not theirs")).isEmpty();
+    Guest.signedIn(HOUSE, "otto").post(path, Map.of("chosen", again, "tag", "x")).is(403);
+    mara.post(path, Map.of("chosen", again, "owner", HOUSE.personOf("nils"))).is(204);
+    assertThat(mara.get("/api/opportunities/" + one).text("/owner")).isEqualTo("Nils Amsel");
+  }
+
   @ParameterizedTest
   @ValueSource(strings = {"month", "stage", "tag", "account"})
   void groupsWithinAGroupAddUpToItAndHoldItsRows(String then) {

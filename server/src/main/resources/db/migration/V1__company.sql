@@ -401,6 +401,8 @@ CREATE TABLE opportunity (
   slips INTEGER NOT NULL DEFAULT 0,
   own_probability INTEGER,
   worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
+  -- The quote that its value follows; NULL while there is none, and its own lines count.
+  lead_quote_id INTEGER REFERENCES document(id),
   enquiry_id INTEGER REFERENCES enquiry_row(id),
   renews_id INTEGER REFERENCES agreement(id),
   closed_on TEXT,
@@ -443,13 +445,20 @@ CREATE TRIGGER opportunity_opened AFTER INSERT ON opportunity BEGIN
   WHERE id = NEW.id;
 END;
 CREATE TRIGGER opportunity_lines AFTER UPDATE OF contract ON worksheet WHEN NEW.contract <> OLD.contract BEGIN
-  UPDATE opportunity SET value = NEW.contract WHERE worksheet_id = NEW.id AND won_amount IS NULL;
+  UPDATE opportunity SET value = NEW.contract
+  WHERE worksheet_id = NEW.id AND lead_quote_id IS NULL AND won_amount IS NULL;
+  UPDATE opportunity SET value = NEW.contract
+  WHERE lead_quote_id = (SELECT id FROM document WHERE worksheet_id = NEW.id) AND won_amount IS NULL;
 END;
-CREATE TRIGGER opportunity_won AFTER UPDATE OF won_amount ON opportunity WHEN NEW.won_amount IS NOT OLD.won_amount BEGIN
+CREATE TRIGGER opportunity_won AFTER UPDATE OF won_amount, lead_quote_id ON opportunity
+WHEN NEW.won_amount IS NOT OLD.won_amount OR NEW.lead_quote_id IS NOT OLD.lead_quote_id BEGIN
   UPDATE opportunity
-  SET value = COALESCE(NEW.won_amount, (SELECT contract FROM worksheet WHERE id = NEW.worksheet_id))
+  SET value = COALESCE(NEW.won_amount,
+    (SELECT w.contract FROM document d JOIN worksheet w ON w.id = d.worksheet_id WHERE d.id = NEW.lead_quote_id),
+    (SELECT contract FROM worksheet WHERE id = NEW.worksheet_id))
   WHERE id = NEW.id;
 END;
+CREATE INDEX opportunity_lead ON opportunity(lead_quote_id) WHERE lead_quote_id IS NOT NULL;
 
 CREATE TABLE opportunity_tag (
   opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
@@ -598,12 +607,14 @@ CREATE TABLE quote_terms (
   letter TEXT NOT NULL,
   payment_terms TEXT NOT NULL,
   delivery_terms TEXT NOT NULL,
-  sent_at TEXT
+  sent_at TEXT,
+  -- Why it was declined or withdrawn, or how it was accepted.
+  reason TEXT NOT NULL DEFAULT ''
 ) STRICT;
 CREATE INDEX quote_terms_valid ON quote_terms(valid_until);
 CREATE VIEW quote AS
   SELECT d.id, d.number, d.revision, d.opportunity_id, d.account_id, d.state, d.worksheet_id, d.made_by, d.made_on,
-         d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at
+         d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at, t.reason
   FROM document d JOIN quote_terms t ON t.document_id = d.id WHERE d.kind = 'quote';
 
 CREATE TABLE order_terms (
@@ -629,6 +640,8 @@ CREATE TABLE approval (
   asked_at TEXT NOT NULL,
   why TEXT NOT NULL DEFAULT '',
   worksheet_version INTEGER NOT NULL,
+  -- The worksheet that was asked about, as the reckoning reads it: whether a yes still holds is told from it.
+  sheet TEXT,
   answer TEXT CHECK (answer IN ('yes', 'no', 'cleared')),
   answered_by INTEGER REFERENCES person(id),
   answered_at TEXT,

@@ -70,7 +70,7 @@ class CallStore {
   private static final String RESULT =
       """
       SELECT COUNT(*) AS opportunities, COALESCE(SUM(o.state IN ('open', 'paused')), 0) AS open,
-             COALESCE(SUM(CASE WHEN o.state IN ('open', 'paused') THEN w.contract END), 0) AS open_value,
+             COALESCE(SUM(CASE WHEN o.state IN ('open', 'paused') THEN o.value END), 0) AS open_value,
              COALESCE(SUM(o.state = 'won'), 0) AS won, COALESCE(SUM(o.won_amount), 0) AS won_value,
              COALESCE(SUM(o.state = 'lost'), 0) AS lost,
              (SELECT COUNT(*) FROM enquiry e JOIN person p ON p.id = e.owner_id
@@ -78,7 +78,7 @@ class CallStore {
           + Visibility.OWNED_READABLE
           + """
       ) AS enquiries
-      FROM opportunity o JOIN worksheet w ON w.id = o.worksheet_id JOIN person p ON p.id = o.owner_id
+      FROM opportunity o JOIN person p ON p.id = o.owner_id
       WHERE o.campaign = :campaign AND """
           + Visibility.OPPORTUNITY_READABLE;
   private final Sql sql;

@@ -15,15 +15,14 @@ import org.springframework.stereotype.Repository;
 class CalendarStore {
   private static final String CLOSES =
       """
-      SELECT o.id, o.number, o.title, a.name AS account, p.name AS owner, o.expected_close AS day, w.contract AS value
+      SELECT o.id, o.number, o.title, a.name AS account, p.name AS owner, o.expected_close AS day, o.value
       FROM opportunity o JOIN account a ON a.id = o.account_id JOIN person p ON p.id = o.owner_id
-        JOIN worksheet w ON w.id = o.worksheet_id
       WHERE o.state = 'open' AND o.expected_close BETWEEN :from AND :to AND (:person = 0 OR o.owner_id = :person)
         AND (:team = '' OR p.team = :team)
         AND
       """
           + Visibility.OPPORTUNITY_READABLE
-          + " ORDER BY o.expected_close, w.contract DESC, o.id LIMIT :most";
+          + " ORDER BY o.expected_close, o.value DESC, o.id LIMIT :most";
   private final Sql sql;
 
   CalendarStore(Sql sql) {

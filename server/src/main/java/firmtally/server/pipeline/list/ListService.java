@@ -55,6 +55,7 @@ public class ListService {
       @JsonUnwrapped Standing standing,
       @JsonUnwrapped Days days,
       @JsonUnwrapped Details details,
+      long version,
       String sortKey) {}
 
   /**

@@ -260,6 +260,7 @@ class ListStore {
             row.getString("competitor"),
             row.getString("campaign"),
             row.getString("source")),
+        row.getLong("version"),
         row.getString("sort_key"));
   }
 

@@ -23,7 +23,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.LongFunction;
-import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -214,14 +213,8 @@ public class MoveService {
   /** Notes a move in the stage log, with the value then, and in the change log. */
   public void logMove(Opportunity before, Stage to, Actor actor) {
     String from = service.process(before).stage(before.stageId()).name();
-    Money value = worksheets.get(before.worksheetId(), service.context(before)).contract();
-    store.logStage(
-        before.id(),
-        clock.instant(),
-        actor.id(),
-        before.stageId(),
-        to.id(),
-        value.getAmountMinorLong());
+    long value = store.value(before.id());
+    store.logStage(before.id(), clock.instant(), actor.id(), before.stageId(), to.id(), value);
     log.note(actor.id(), RECORD, before.id(), "stage", from, to.name());
   }
 

@@ -4,6 +4,7 @@ import firmtally.core.money.Percent;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.EnquiryId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
@@ -18,6 +19,7 @@ import java.time.LocalDate;
  * @param ownProbability the rep's own probability in ten-thousandths of a percent; null where the
  *     stage's hold
  * @param wonAmount minor units; null until it is won
+ * @param leadQuoteId the quote that its value follows; null while its own lines count
  * @param budget what the customer says they have, in minor units; null where unknown
  */
 public record Opportunity(
@@ -39,6 +41,7 @@ public record Opportunity(
     Long ownProbability,
     long stageProbability,
     WorksheetId worksheetId,
+    DocumentId leadQuoteId,
     EnquiryId enquiryId,
     AgreementId renewsId,
     LocalDate closedOn,

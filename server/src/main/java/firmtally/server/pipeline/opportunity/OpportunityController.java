@@ -12,6 +12,7 @@ import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.EnquiryId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
@@ -155,6 +156,7 @@ class OpportunityController {
       @JsonUnwrapped Customer customer,
       @JsonUnwrapped Progress progress,
       @JsonUnwrapped Days days,
+      @MaybeNull DocumentId leadQuoteId,
       About about,
       TeamService.SalesTeam team,
       @JsonUnwrapped Rights rights,
@@ -200,6 +202,7 @@ class OpportunityController {
             o.expectedClose(),
             o.closedOn(),
             touchedOn(o, activities)),
+        o.leadQuoteId(),
         about(o),
         team.of(id),
         new Rights(

@@ -15,6 +15,7 @@ import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.database.Snapshots;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
@@ -38,6 +39,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Opening opportunities, reading them, and changing what is typed on them. */
@@ -395,6 +397,18 @@ public class OpportunityService {
             text(before.contract()),
             text(after.contract()));
     return after;
+  }
+
+  /**
+   * Makes a quote the one that an opportunity's value, lists and outlook follow; part of the act on
+   * the quote. Without one its own lines count again.
+   *
+   * @param called the quote's number, for the log
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void lead(OpportunityId id, Optional<DocumentId> quote, String called, Actor actor) {
+    store.setLead(id, quote);
+    traces.log().note(actor.id(), RECORD, id, "lead quote", null, called);
   }
 
   /** What an owner has open or paused with an account. */

@@ -9,6 +9,7 @@ import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.EnquiryId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
@@ -29,7 +30,7 @@ class OpportunityStore {
       """
       SELECT o.id, o.number, o.title, o.account_id, o.contact_id, o.owner_id, p.name AS owner_name, p.team AS owner_team,
              o.process_id, o.stage_id, o.state, o.stage_since, o.opened_on, o.expected_close, o.slips, o.own_probability,
-             s.probability AS stage_probability, o.worksheet_id, o.enquiry_id, o.renews_id, o.closed_on, o.won_amount, o.reason,
+             s.probability AS stage_probability, o.worksheet_id, o.lead_quote_id, o.enquiry_id, o.renews_id, o.closed_on, o.won_amount, o.reason,
              o.competitor, o.paused_until, o.note, o.priority, o.interest, o.business, o.budget, o.source, o.campaign,
              o.copied_from, o.touched_on, o.version,
              COALESCE(<readable>, FALSE) AS readable, COALESCE(<editable>, FALSE) AS editable
@@ -245,6 +246,22 @@ class OpportunityStore {
         .param("process", process)
         .param("stage", stage)
         .param("since", since)
+        .update();
+  }
+
+  /** What it is worth now, in minor units: its lead quote, or its own lines. */
+  long value(OpportunityId id) {
+    return sql.sql("SELECT value FROM opportunity WHERE id = :id")
+        .param("id", id)
+        .query(Long.class)
+        .single();
+  }
+
+  /** Its value follows a quote from now on, or its own lines. */
+  void setLead(OpportunityId id, Optional<DocumentId> quote) {
+    sql.sql("UPDATE opportunity SET lead_quote_id = :quote, version = version + 1 WHERE id = :id")
+        .param("id", id)
+        .param("quote", quote)
         .update();
   }
 

@@ -128,6 +128,24 @@ public class TeamService {
     service.reindex(id);
   }
 
+  /** Adds a tag; one that is there already stays. */
+  @Transactional
+  public void addTag(OpportunityId id, long version, String typed, Actor actor) {
+    Opportunity opportunity = service.editableOpen(id, actor);
+    Input input = new Input();
+    String tag = input.text("tag", typed, LONGEST);
+    input.check();
+    SalesTeam before = of(id);
+    if (before.tags().contains(tag)) {
+      return;
+    }
+    int updated = store.raiseVersion(id, version, LocalDate.now(clock));
+    log.expectOne(updated, "opportunity", id, opportunity.version());
+    store.addTag(id, tag);
+    note(before, of(id), id, actor);
+    service.reindex(id);
+  }
+
   private void check(Input input, TeamForm typed, Opportunity opportunity) {
     typed.tags().forEach(tag -> input.text("tags", tag, LONGEST));
     typed.competitors().forEach(name -> input.text("competitors", name, LONGEST));

@@ -23,8 +23,7 @@ class DaySheetStore {
   private static final int SILENT_DAYS = 14;
   private static final String OPPORTUNITY =
       """
-      FROM opportunity o JOIN account c ON c.id = o.account_id JOIN worksheet w ON w.id = o.worksheet_id
-        JOIN person p ON p.id = o.owner_id
+      FROM opportunity o JOIN account c ON c.id = o.account_id JOIN person p ON p.id = o.owner_id
       """;
   private static final String TEAMS =
       "(o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))";
@@ -32,7 +31,7 @@ class DaySheetStore {
   /** Everything that is due, with its reason; the same record may be there for several. */
   private static final String DUE =
       "SELECT a.kind, 'opportunity' AS record, o.id, o.number, a.subject AS title, c.name AS account, a.due,"
-          + " w.contract AS stake, a.id AS activity, o.stage_id, o.version, FALSE AS expected\n"
+          + " o.value AS stake, a.id AS activity, o.stage_id, o.version, FALSE AS expected\n"
           + OPPORTUNITY
           + "JOIN activity a ON a.opportunity_id = o.id\n"
           + "WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me AND o.state = 'open'\n"
@@ -64,17 +63,17 @@ class DaySheetStore {
           + "JOIN sales_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
           + "WHERE s.state = 'hold' AND "
           + TEAMS
-          + "\nUNION ALL\nSELECT 'past-expected-close', 'opportunity', o.id, o.number, o.title, c.name, o.expected_close, w.contract,"
+          + "\nUNION ALL\nSELECT 'past-expected-close', 'opportunity', o.id, o.number, o.title, c.name, o.expected_close, o.value,"
           + " NULL, o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "WHERE o.state = 'open' AND o.owner_id = :me AND o.expected_close < :today\n"
-          + "UNION ALL\nSELECT 'no-activity-planned', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, w.contract, NULL,"
+          + "UNION ALL\nSELECT 'no-activity-planned', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, o.value, NULL,"
           + " o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "WHERE o.state = 'open' AND "
           + TEAMS
           + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.closed_at IS NULL)\n"
-          + "UNION ALL\nSELECT 'no-contact', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, w.contract, NULL,"
+          + "UNION ALL\nSELECT 'no-contact', 'opportunity', o.id, o.number, o.title, c.name, o.touched_on, o.value, NULL,"
           + " o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "JOIN sales_process sp ON sp.id = o.process_id\n"
@@ -83,9 +82,8 @@ class DaySheetStore {
 
   private static final String OPEN =
       """
-      SELECT o.number, w.contract, COALESCE(o.own_probability, s.probability) AS probability
-      FROM opportunity o JOIN stage s ON s.id = o.stage_id JOIN worksheet w ON w.id = o.worksheet_id
-        JOIN person p ON p.id = o.owner_id
+      SELECT o.number, o.value, COALESCE(o.own_probability, s.probability) AS probability
+      FROM opportunity o JOIN stage s ON s.id = o.stage_id JOIN person p ON p.id = o.owner_id
       WHERE o.state = 'open' AND o.expected_close <= :to
         AND (o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))
       ORDER BY o.id
@@ -150,7 +148,7 @@ class DaySheetStore {
             (row, n) ->
                 new OpenOpportunity(
                     row.getString("number"),
-                    Money.ofMinor(currency, row.getLong("contract")),
+                    Money.ofMinor(currency, row.getLong("value")),
                     Percent.ofTenThousandths(row.getLong("probability"))))
         .list();
   }

@@ -14,6 +14,7 @@ import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -55,6 +56,7 @@ public class ApprovalService {
    * @param words what is asked, for people
    * @param why what the asker says to it; blank for nothing
    * @param worksheetVersion of the worksheet that is asked about
+   * @param sheet that worksheet as the reckoning reads it, where it is about margins
    */
   public record Asked(
       String kind,
@@ -63,7 +65,16 @@ public class ApprovalService {
       String role,
       String words,
       String why,
-      long worksheetVersion) {}
+      long worksheetVersion,
+      Optional<String> sheet) {}
+
+  /**
+   * A yes that was given.
+   *
+   * @param role in which it was given
+   * @param sheet the worksheet that it was given to, as the reckoning reads it
+   */
+  public record Given(String role, String sheet) {}
 
   /** An approval on a screen, and whether who looks at it may answer it. */
   public record ApprovalView(Approval approval, boolean mayAnswer) {}
@@ -190,13 +201,11 @@ public class ApprovalService {
     return gone.size() == open.size();
   }
 
-  /** Whether the terms of a document's worksheet, as they are now, were signed off. */
-  public boolean isSignedOff(DocumentId document, long worksheetVersion) {
-    return store.of(document).stream()
-        .anyMatch(
-            a ->
-                SIGN_OFF.equals(a.kind())
-                    && "yes".equals(a.answer())
-                    && a.worksheetVersion() == worksheetVersion);
+  /**
+   * Every sign-off that was given to a document or an earlier revision of it. Whether one still
+   * holds is for the reckoning to say.
+   */
+  public List<Given> given(DocumentId document) {
+    return store.given(document);
   }
 }

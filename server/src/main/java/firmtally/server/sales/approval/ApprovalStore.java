@@ -20,8 +20,8 @@ class ApprovalStore {
       """;
   private static final String INSERT =
       """
-      INSERT INTO approval (kind, document_id, reason, role, words, asked_by, asked_at, why, worksheet_version)
-      VALUES (:kind, :document, :reason, :role, :words, :by, :at, :why, :version) RETURNING id
+      INSERT INTO approval (kind, document_id, reason, role, words, asked_by, asked_at, why, worksheet_version, sheet)
+      VALUES (:kind, :document, :reason, :role, :words, :by, :at, :why, :version, :sheet) RETURNING id
       """;
 
   /** Whoever made the document or one that it follows, or owns the opportunity. */
@@ -85,8 +85,22 @@ class ApprovalStore {
         .param("at", at)
         .param("why", asked.why())
         .param("version", asked.worksheetVersion())
+        .param("sheet", asked.sheet())
         .query(ApprovalId.class)
         .single();
+  }
+
+  /** Sign-offs that were given to a document or to another one under its number. */
+  List<ApprovalService.Given> given(DocumentId document) {
+    return sql.sql(
+            """
+            SELECT a.role, a.sheet FROM document d JOIN document n ON n.kind = d.kind AND n.number = d.number
+              JOIN approval a ON a.document_id = n.id
+            WHERE d.id = :document AND a.kind = 'sign-off' AND a.answer = 'yes' AND a.sheet IS NOT NULL ORDER BY a.id DESC
+            """)
+        .param("document", document)
+        .query(ApprovalService.Given.class)
+        .list();
   }
 
   int answer(ApprovalId id, String answer, PersonId by, Instant at, String comment) {

@@ -27,6 +27,11 @@ public record Document(
     Maker maker,
     LocalDate madeOn,
     long version) {
+  /** As people call it: its number, and which revision it is after the first. */
+  public String called() {
+    return revision == 1 ? number : number + ", revision " + revision;
+  }
+
   /** Who made it. */
   public record Maker(PersonId id, String name, String email) {}
 }

@@ -82,11 +82,22 @@ public class DocumentService {
   /** Makes a document under the next number of its kind. */
   @Transactional(propagation = Propagation.MANDATORY)
   public Document make(Start start, Actor actor) {
-    String number = counters.next(start.kind().letter());
-    DocumentId id = store.insert(start, number, LocalDate.now(clock));
-    index.add(start.kind().word(), id, number, start.words());
-    log.note(actor.id(), start.kind().word(), id, start.kind().word() + " made", null, number);
-    return get(start.kind(), id);
+    return begin(start, counters.next(start.kind().letter()), 1, actor);
+  }
+
+  /** Makes the next revision of a document, under its number. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Document revise(Document before, Start start, Actor actor) {
+    return begin(start, before.number(), before.revision() + 1, actor);
+  }
+
+  private Document begin(Start start, String number, int revision, Actor actor) {
+    DocumentKind kind = start.kind();
+    DocumentId id = store.insert(start, number, revision, LocalDate.now(clock));
+    index.add(kind.word(), id, number, start.words());
+    Document made = get(kind, id);
+    log.note(actor.id(), kind.word(), id, kind.word() + " made", null, made.called());
+    return made;
   }
 
   /**

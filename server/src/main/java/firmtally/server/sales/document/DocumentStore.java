@@ -29,8 +29,8 @@ class DocumentStore {
       """;
   private static final String INSERT =
       """
-      INSERT INTO document (kind, number, follows_id, opportunity_id, account_id, state, worksheet_id, made_by, made_on)
-      VALUES (:kind, :number, :follows, :opportunity, :account, :state, :worksheet, :maker, :day) RETURNING id
+      INSERT INTO document (kind, number, revision, follows_id, opportunity_id, account_id, state, worksheet_id, made_by, made_on)
+      VALUES (:kind, :number, :revision, :follows, :opportunity, :account, :state, :worksheet, :maker, :day) RETURNING id
       """;
   private final Sql sql;
 
@@ -65,10 +65,11 @@ class DocumentStore {
         row.getLong("version"));
   }
 
-  DocumentId insert(DocumentService.Start start, String number, LocalDate day) {
+  DocumentId insert(DocumentService.Start start, String number, int revision, LocalDate day) {
     return sql.sql(INSERT)
         .param("kind", start.kind())
         .param("number", number)
+        .param("revision", revision)
         .param("follows", start.follows().map(Document::id))
         .param("opportunity", start.opportunityId())
         .param("account", start.accountId())

@@ -211,7 +211,8 @@ public class OrderService {
           case PO_NUMBER -> "PO number required, and there is none yet";
         },
         "",
-        ordered.version());
+        ordered.version(),
+        Optional.empty());
   }
 
   private static String words(CreditReason reason, CreditCheck credit) {

@@ -3,13 +3,18 @@ package firmtally.server.sales.quote;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.WorksheetId;
+import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.sales.document.Document;
 import java.time.Instant;
 import java.time.LocalDate;
 
 /** A quote: what every document has, and its own terms. */
 public record Quote(Document document, Terms terms) {
-  /** What stands on the quote beside its lines. */
+  /**
+   * What stands on the quote beside its lines.
+   *
+   * @param reason why it was declined or withdrawn, or how it was accepted; blank for neither
+   */
   public record Terms(
       LocalDate validUntil,
       String addressee,
@@ -17,7 +22,13 @@ public record Quote(Document document, Terms terms) {
       String letter,
       String paymentTerms,
       String deliveryTerms,
-      Instant sentAt) {}
+      @MaybeNull Instant sentAt,
+      String reason) {
+    /** The same for a paper that has not left yet, valid until another day. */
+    Terms validUntil(LocalDate day) {
+      return new Terms(day, addressee, emailTo, letter, paymentTerms, deliveryTerms, null, "");
+    }
+  }
 
   public DocumentId id() {
     return document.id();
@@ -25,6 +36,11 @@ public record Quote(Document document, Terms terms) {
 
   public String number() {
     return document.number();
+  }
+
+  /** As people call it: its number, and which revision it is after the first. */
+  public String called() {
+    return document.called();
   }
 
   public OpportunityId opportunityId() {

@@ -43,6 +43,7 @@ class QuoteController {
   private static final int PAGE = 100;
   private final QuoteService quotes;
   private final SendingService sending;
+  private final RevisionService revisions;
   private final OpportunityService opportunities;
   private final CreditService credit;
   private final AccountService accounts;
@@ -52,6 +53,7 @@ class QuoteController {
   QuoteController(
       QuoteService quotes,
       SendingService sending,
+      RevisionService revisions,
       OpportunityService opportunities,
       CreditService credit,
       AccountService accounts,
@@ -59,6 +61,7 @@ class QuoteController {
       Idempotency once) {
     this.quotes = quotes;
     this.sending = sending;
+    this.revisions = revisions;
     this.opportunities = opportunities;
     this.credit = credit;
     this.accounts = accounts;
@@ -81,16 +84,34 @@ class QuoteController {
    * @param order whether it can be ordered
    * @param askForSignOff whether its terms need a sign-off that is not asked for yet
    */
-  record QuoteActs(boolean change, boolean order, boolean askForSignOff) {}
+  record QuoteActs(
+      boolean change,
+      boolean order,
+      boolean askForSignOff,
+      boolean revise,
+      boolean lead,
+      boolean accept,
+      boolean decline,
+      boolean withdraw) {}
+
+  /** Another quote of the same opportunity, or another revision of it. */
+  record Sibling(DocumentId id, String number, int revision, String state) {}
 
   /**
    * A quote's page.
    *
+   * @param leads whether its opportunity's value follows it
+   * @param siblings all quotes of the opportunity, the latest first
+   * @param signedOff whether its terms need a sign-off, and one that was given covers them
    * @param obstacles what stands between a draft and the customer
    */
   record QuoteView(
       DocumentId id,
       String number,
+      int revision,
+      boolean leads,
+      List<Sibling> siblings,
+      boolean signedOff,
       QuoteOf of,
       String state,
       String madeBy,
@@ -129,10 +150,15 @@ class QuoteController {
                 a ->
                     a.approval().isOpen()
                         && a.approval().worksheetVersion() == calculation.version());
-    boolean isOut = q.state() == QuoteState.SENT || q.state() == QuoteState.EXPIRED;
+    boolean leads = q.id().equals(o.leadQuoteId());
+    boolean isOpenSignOff = quotes.needsSignOff(q, calculation);
     return new QuoteView(
         q.id(),
         q.number(),
+        q.document().revision(),
+        leads,
+        quotes.siblings(o.id()),
+        calculation.signOff().needed() && !isOpenSignOff,
         new QuoteOf(
             o.id(),
             o.number(),
@@ -148,8 +174,13 @@ class QuoteController {
         asked,
         new QuoteActs(
             mine && q.isDraft(),
-            mine && isOut,
-            mine && q.isDraft() && !isAsked && quotes.needsSignOff(q, calculation)),
+            mine && q.state().mayBecome(QuoteState.ORDERED),
+            mine && q.isDraft() && !isAsked && isOpenSignOff,
+            mine && q.state().mayBecome(QuoteState.SUPERSEDED),
+            mine && !leads && q.state().mayLead(),
+            mine && q.state().mayBecome(QuoteState.ACCEPTED),
+            mine && q.state().mayBecome(QuoteState.DECLINED),
+            mine && q.state().mayBecome(QuoteState.WITHDRAWN)),
         q.version(),
         view(q, calculation, actor));
   }
@@ -161,9 +192,15 @@ class QuoteController {
         calculation, credit.standing(quote.document().accountId(), asked, actor), actor);
   }
 
+  /**
+   * Makes a quote: the first from the opportunity's lines, another as a copy of the lead.
+   *
+   * @param fromLines another one from the opportunity's lines as well
+   */
   @PostMapping("/opportunities/{id}/quotes")
   QuoteMade make(
       @PathVariable OpportunityId id,
+      @RequestParam(defaultValue = "false") boolean fromLines,
       @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
       @SignedIn Actor actor) {
     return new QuoteMade(
@@ -173,7 +210,101 @@ class QuoteController {
             "make-quote",
             "opportunity " + id,
             DocumentId::new,
-            () -> quotes.make(id, actor)));
+            () -> quotes.make(id, fromLines, actor)));
+  }
+
+  /** The quote that an opportunity's value follows, and what its own lines are against it. */
+  @GetMapping("/opportunities/{id}/lead")
+  RevisionService.Lead lead(@PathVariable OpportunityId id, @SignedIn Actor actor) {
+    return revisions.lead(id, actor);
+  }
+
+  /** Brings the opportunity's own lines into its lead quote, or into the next revision of it. */
+  @PostMapping("/opportunities/{id}/lead")
+  QuoteMade bringOver(
+      @PathVariable OpportunityId id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @SignedIn Actor actor) {
+    return new QuoteMade(
+        once.once(
+            key,
+            actor.id(),
+            "bring-over",
+            "opportunity " + id,
+            DocumentId::new,
+            () -> revisions.bringOver(id, actor)));
+  }
+
+  /** Makes it the quote that the opportunity's value follows. */
+  @PostMapping("/quotes/{id}/lead")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void lead(@PathVariable DocumentId id, @SignedIn Actor actor) {
+    revisions.lead(id, actor);
+  }
+
+  /** Makes the next revision under the same number; this one is superseded. */
+  @PostMapping("/quotes/{id}/revisions")
+  QuoteMade revise(
+      @PathVariable DocumentId id,
+      @RequestHeader("If-Match") String version,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @SignedIn Actor actor) {
+    return new QuoteMade(
+        once.once(
+            key,
+            actor.id(),
+            "revise-quote",
+            "quote " + id,
+            DocumentId::new,
+            () -> revisions.revise(id, Versions.of(version), actor)));
+  }
+
+  /**
+   * This quote against another of its opportunity, line by line.
+   *
+   * @param with the other one; 0 for the opportunity as it is now
+   */
+  @GetMapping("/quotes/{id}/compared")
+  Comparison compared(
+      @PathVariable DocumentId id,
+      @RequestParam(defaultValue = "0") DocumentId with,
+      @SignedIn Actor actor) {
+    return revisions.compare(id, Optional.of(with).filter(other -> other.value() > 0), actor);
+  }
+
+  record Words(String words) {}
+
+  record Reason(String reason) {}
+
+  /** The customer accepted it by other ways than the customer copy. */
+  @PostMapping("/quotes/{id}/accepted")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void accept(
+      @PathVariable DocumentId id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody Words typed,
+      @SignedIn Actor actor) {
+    revisions.accept(id, Versions.of(version), typed.words(), actor);
+  }
+
+  @PostMapping("/quotes/{id}/declined")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void decline(
+      @PathVariable DocumentId id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody Reason typed,
+      @SignedIn Actor actor) {
+    revisions.decline(id, Versions.of(version), typed.reason(), actor);
+  }
+
+  @PostMapping("/quotes/{id}/withdrawn")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void withdraw(
+      @PathVariable DocumentId id,
+      @RequestHeader("If-Match") String version,
+      @RequestBody Reason typed,
+      @SignedIn Actor actor) {
+    revisions.withdraw(id, Versions.of(version), typed.reason(), actor);
   }
 
   @PutMapping("/quotes/{id}")

@@ -1,6 +1,7 @@
 package firmtally.server.sales.quote;
 
 import firmtally.formats.json.Problem;
+import firmtally.formats.reckon.WorksheetDocument;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
@@ -75,6 +76,8 @@ public class QuoteService implements DueWork {
   public record QuoteRow(
       DocumentId id,
       String number,
+      int revision,
+      boolean leads,
       String title,
       String account,
       String owner,
@@ -103,6 +106,10 @@ public class QuoteService implements DueWork {
     return store.page(state, before, most, actor, settings.amounts());
   }
 
+  List<QuoteController.Sibling> siblings(OpportunityId opportunity) {
+    return store.of(opportunity);
+  }
+
   private Opportunity opportunity(Quote quote, Actor actor) {
     return pipeline.opportunities().readable(quote.opportunityId(), actor);
   }
@@ -116,12 +123,21 @@ public class QuoteService implements DueWork {
     return worksheets.get(quote.worksheetId(), context(quote, actor));
   }
 
-  /** Makes a draft from an opportunity; everything that is known is filled in. */
+  /**
+   * Makes a draft; everything that is known is filled in. The first of an opportunity is made from
+   * its lines, and its value follows it from then on. Another one begins as a copy of the lead, its
+   * letter and terms too, unless it is wanted from the opportunity's lines.
+   */
   @Transactional
-  public DocumentId make(OpportunityId opportunityId, Actor actor) {
+  public DocumentId make(OpportunityId opportunityId, boolean fromLines, Actor actor) {
     Opportunity opportunity = pipeline.opportunities().editableOpen(opportunityId, actor);
     WorksheetContext context = pipeline.opportunities().context(opportunity);
-    WorksheetForm lines = worksheets.get(opportunity.worksheetId(), context).form();
+    Optional<Quote> lead =
+        Optional.ofNullable(opportunity.leadQuoteId()).map(id -> readable(id, actor));
+    WorksheetForm lines =
+        lead.filter(quote -> !fromLines)
+            .map(quote -> calculation(quote, actor).form())
+            .orElseGet(() -> worksheets.get(opportunity.worksheetId(), context).form());
     if (lines.lines().stream().noneMatch(LineForm::priced)) {
       throw new NotPossible("Add at least one line first.");
     }
@@ -140,7 +156,16 @@ public class QuoteService implements DueWork {
                 opportunity.ownerId(),
                 opportunity.title() + " " + account.name()),
             actor);
-    store.insert(document.id(), terms(opportunity, account, actor));
+    LocalDate validUntil = today().plusDays(settings.company().quoteDays());
+    store.insert(
+        document.id(),
+        lead.map(quote -> quote.terms().validUntil(validUntil))
+            .orElseGet(() -> terms(opportunity, account, actor)));
+    if (lead.isEmpty()) {
+      pipeline
+          .opportunities()
+          .lead(opportunityId, Optional.of(document.id()), document.called(), actor);
+    }
     pipeline.moves().happened(opportunityId, "quote-made", actor);
     return document.id();
   }
@@ -161,7 +186,8 @@ public class QuoteService implements DueWork {
         letter(who, opportunity.title()),
         "Net within " + account.termsDays() + " days of the invoice",
         "Delivered to your site, unloading by you",
-        null);
+        null,
+        "");
   }
 
   private static String address(Account account, String who) {
@@ -195,7 +221,8 @@ public class QuoteService implements DueWork {
             input.longText("letter", typed.letter()),
             input.text("paymentTerms", typed.paymentTerms(), LONGEST),
             input.text("deliveryTerms", typed.deliveryTerms(), LONGEST),
-            null);
+            null,
+            "");
     input.check();
     documents.changed(before.document(), version);
     store.update(id, terms);
@@ -219,7 +246,7 @@ public class QuoteService implements DueWork {
   }
 
   /** What would be refused if it were typed today cannot be offered either. */
-  private static void checkOffer(Calculation calculation) {
+  static void checkOffer(Calculation calculation) {
     if (!calculation.problems().isEmpty()) {
       throw new NotPossible("This cannot be quoted yet: " + problems(calculation));
     }
@@ -244,9 +271,9 @@ public class QuoteService implements DueWork {
 
   /** Whether the terms of a quote need a sign-off that nobody has given yet. */
   public boolean needsSignOff(Quote quote, Calculation calculation) {
-    // Locking raised the version once: what was signed off before is what was locked.
-    long version = calculation.locked() ? calculation.version() - 1 : calculation.version();
-    return calculation.signOff().needed() && !approvals.isSignedOff(quote.id(), version);
+    return calculation.signOff().needed()
+        && approvals.given(quote.id()).stream()
+            .noneMatch(yes -> SignOffCover.holds(yes, calculation));
   }
 
   /** Asks for the sign-off that a draft's terms need, with a word of why. */
@@ -274,7 +301,8 @@ public class QuoteService implements DueWork {
             calculation.signOff().role().orElseThrow(),
             calculation.signOffWords(),
             why,
-            calculation.version()),
+            calculation.version(),
+            Optional.of(WorksheetDocument.write(calculation.question()))),
         actor);
     log.note(actor.id(), "quote", id, "sign-off", null, "asked: " + why);
   }
@@ -291,11 +319,12 @@ public class QuoteService implements DueWork {
    */
   @Transactional
   public void ordered(Quote quote, Actor actor) {
-    if (quote.isExpired(today()) && !quote.isOrdered() && !actor.role().manages()) {
+    boolean mayBe = quote.state().mayBecome(QuoteState.ORDERED);
+    if (mayBe && quote.isExpired(today()) && !actor.role().manages()) {
       throw new NotPossible(
           "This quote expired on "
               + quote.terms().validUntil()
-              + ". Make a new one, or ask a manager to honour it.");
+              + ". Revise it, or ask a manager to honour it.");
     }
     if (quote.isDraft()) {
       throw new NotPossible("This quote has not been sent yet; send it first.");

@@ -10,6 +10,14 @@ public enum QuoteState implements DocumentState {
   DRAFT,
   /** With the customer; locked. */
   SENT,
+  /** The customer said yes; there is no order on it yet. */
+  ACCEPTED,
+  /** The customer said no. */
+  DECLINED,
+  /** There is a later revision. */
+  SUPERSEDED,
+  /** Taken back. */
+  WITHDRAWN,
   /** Its last day is over; a manager may still honour it. */
   EXPIRED,
   /** There is an order on it. */
@@ -18,11 +26,18 @@ public enum QuoteState implements DocumentState {
   @Override
   public Set<QuoteState> next() {
     return switch (this) {
-      case DRAFT -> Set.of(SENT);
-      case SENT -> Set.of(EXPIRED, ORDERED);
-      case EXPIRED -> Set.of(ORDERED);
-      case ORDERED -> Set.of();
+      case DRAFT -> Set.of(SENT, WITHDRAWN);
+      case SENT -> Set.of(ACCEPTED, DECLINED, EXPIRED, ORDERED, SUPERSEDED, WITHDRAWN);
+      case ACCEPTED -> Set.of(ORDERED, SUPERSEDED, WITHDRAWN);
+      case EXPIRED -> Set.of(ACCEPTED, ORDERED, SUPERSEDED, WITHDRAWN);
+      case DECLINED -> Set.of(SUPERSEDED);
+      case SUPERSEDED, WITHDRAWN, ORDERED -> Set.of();
     };
+  }
+
+  /** Whether the value of an opportunity may follow a quote that stands so. */
+  boolean mayLead() {
+    return this != SUPERSEDED && this != WITHDRAWN;
   }
 
   static QuoteState of(String word) {

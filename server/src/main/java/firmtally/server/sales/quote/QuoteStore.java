@@ -5,9 +5,11 @@ import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.stereotype.Repository;
 
@@ -15,7 +17,7 @@ import org.springframework.stereotype.Repository;
 class QuoteStore {
   private static final String PAGE =
       """
-      SELECT q.id, q.number, o.title, a.name AS account, p.name AS owner, q.state, q.made_on, q.valid_until,
+      SELECT q.id, q.number, q.revision, q.id = o.lead_quote_id AS leads, o.title, a.name AS account, p.name AS owner, q.state, q.made_on, q.valid_until,
              w.contract AS value, w.list, w.cost, w.sign_off_role
       FROM quote q
       JOIN opportunity o ON o.id = q.opportunity_id
@@ -27,7 +29,7 @@ class QuoteStore {
           + Visibility.OPPORTUNITY_READABLE
           + """
         AND (:state = '' OR q.state = :state
-             OR :state = 'open' AND q.state IN ('draft', 'sent') AND o.state = 'open')
+             OR :state = 'open' AND q.state IN ('draft', 'sent', 'accepted') AND o.state = 'open')
       ORDER BY q.id DESC LIMIT :most
       """;
   private static final String INSERT =
@@ -50,7 +52,7 @@ class QuoteStore {
   Quote.Terms terms(DocumentId id) {
     return sql.sql(
             """
-            SELECT valid_until, addressee, email_to, letter, payment_terms, delivery_terms, sent_at
+            SELECT valid_until, addressee, email_to, letter, payment_terms, delivery_terms, sent_at, reason
             FROM quote_terms WHERE document_id = :id
             """)
         .param("id", id)
@@ -69,6 +71,8 @@ class QuoteStore {
                 new QuoteService.QuoteRow(
                     new DocumentId(row.getLong("id")),
                     row.getString("number"),
+                    row.getInt("revision"),
+                    row.getBoolean("leads"),
                     row.getString("title"),
                     row.getString("account"),
                     row.getString("owner"),
@@ -93,6 +97,36 @@ class QuoteStore {
         .param("id", id)
         .param("at", at)
         .update();
+  }
+
+  void setReason(DocumentId id, String reason) {
+    sql.sql("UPDATE quote_terms SET reason = :reason WHERE document_id = :id")
+        .param("id", id)
+        .param("reason", reason)
+        .update();
+  }
+
+  /** The latest quote of an opportunity that its value may follow. */
+  Optional<DocumentId> latestThatMayLead(OpportunityId opportunity) {
+    return sql.sql(
+            """
+            SELECT id FROM quote WHERE opportunity_id = :opportunity AND state NOT IN ('superseded', 'withdrawn', 'declined')
+            ORDER BY id DESC LIMIT 1
+            """)
+        .param("opportunity", opportunity)
+        .query(DocumentId.class)
+        .optional();
+  }
+
+  /** The quotes of an opportunity, the latest first. */
+  List<QuoteController.Sibling> of(OpportunityId opportunity) {
+    return sql.sql(
+            """
+            SELECT id, number, revision, state FROM quote WHERE opportunity_id = :opportunity ORDER BY id DESC
+            """)
+        .param("opportunity", opportunity)
+        .query(QuoteController.Sibling.class)
+        .list();
   }
 
   /** Sent quotes whose last day is over. */

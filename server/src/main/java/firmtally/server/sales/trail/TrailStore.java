@@ -37,10 +37,11 @@ class TrailStore {
              e.state AS state, NULL AS amount
       FROM chain c JOIN opportunity o ON o.id = c.id JOIN enquiry e ON e.id = o.enquiry_id
       UNION ALL
-      SELECT 2, o.id, 'opportunity', o.id, o.number, o.title, o.opened_on, o.state, COALESCE(o.won_amount, w.contract)
-      FROM chain c JOIN opportunity o ON o.id = c.id JOIN worksheet w ON w.id = o.worksheet_id
+      SELECT 2, o.id, 'opportunity', o.id, o.number, o.title, o.opened_on, o.state, o.value
+      FROM chain c JOIN opportunity o ON o.id = c.id
       UNION ALL
-      SELECT 3, q.opportunity_id, 'quote', q.id, q.number, 'Quote', q.made_on, q.state, w.contract
+      SELECT 3, q.opportunity_id, 'quote', q.id, q.number || CASE q.revision WHEN 1 THEN '' ELSE ', revision ' || q.revision END, 'Quote',
+             q.made_on, q.state, w.contract
       FROM chain c JOIN quote q ON q.opportunity_id = c.id JOIN worksheet w ON w.id = q.worksheet_id
       UNION ALL
       SELECT 4, s.opportunity_id, 'order', s.id, s.number, COALESCE('PO number ' || s.po_number, 'Order'),

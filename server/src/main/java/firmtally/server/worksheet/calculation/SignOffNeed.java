@@ -25,7 +25,12 @@ public record SignOffNeed(Optional<String> role, List<Reason> reasons) {
    * @param rule in a word, such as {@code document-floor}
    * @param line the id of the line, where it is about one
    */
-  public record Reason(String rule, Optional<String> line, String role) {}
+  public record Reason(String rule, Optional<String> line, String role) {
+    /** Whether it is that the cost of a line is not the catalogue's. */
+    public boolean isOwnCost() {
+      return OWN_COST.equals(rule);
+    }
+  }
 
   /** Whether anyone must sign. */
   public boolean needed() {

@@ -25,6 +25,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -72,7 +73,9 @@ class ApprovalServiceTest {
     return database.act(
         () ->
             approvals.ask(
-                new ApprovalService.Asked(kind, document, reason, role, "in words", "", 3), by));
+                new ApprovalService.Asked(
+                    kind, document, reason, role, "in words", "", 3, Optional.of("{sheet}")),
+                by));
   }
 
   private void answer(ApprovalId id, boolean yes, String comment, Actor by) {
@@ -117,7 +120,7 @@ class ApprovalServiceTest {
     assertThatThrownBy(() -> answer(asked, false, " ", manager)).isInstanceOf(BadInput.class);
     answer(asked, false, "Too deep for them.", manager);
     assertThat(approvals.of(quote).get(0).answer()).isEqualTo("no");
-    assertThat(approvals.isSignedOff(quote, 3)).isFalse();
+    assertThat(approvals.given(quote)).isEmpty();
   }
 
   @Test
@@ -134,11 +137,11 @@ class ApprovalServiceTest {
   @Test
   void aSignOffIsForTheLinesAsTheyWere() {
     ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "discount", "manager", owner);
-    assertThat(approvals.isSignedOff(quote, 3)).isFalse();
+    assertThat(approvals.given(quote)).isEmpty();
     answer(asked, true, "", manager);
-    assertThat(approvals.isSignedOff(quote, 3)).isTrue();
-    assertThat(approvals.isSignedOff(quote, 4)).isFalse();
-    assertThat(approvals.isSignedOff(order, 3)).isFalse();
+    assertThat(approvals.given(quote))
+        .containsExactly(new ApprovalService.Given("manager", "{sheet}"));
+    assertThat(approvals.given(order)).isEmpty();
   }
 
   @Test

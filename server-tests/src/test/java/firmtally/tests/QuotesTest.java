@@ -1,0 +1,235 @@
+package firmtally.tests;
+
+import static firmtally.tests.Sales.line;
+import static firmtally.tests.Sales.match;
+import static firmtally.tests.Sales.newOpportunity;
+import static firmtally.tests.Sales.saveLines;
+import static firmtally.tests.Sales.sentQuote;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.springframework.http.HttpMethod;
+
+/** Quotes: which one leads, revisions under one number, comparisons, and whether a yes holds. */
+class QuotesTest {
+  @RegisterExtension static final House HOUSE = House.withDemoData();
+
+  private static String value(Guest guest, long opportunity) {
+    return guest
+        .rows("/api/opportunities?state=all&q=" + number(guest, opportunity))
+        .get(0)
+        .path("value")
+        .asString();
+  }
+
+  private static String number(Guest guest, long opportunity) {
+    return guest.get("/api/opportunities/" + opportunity).is(200).text("/number");
+  }
+
+  private static long opportunity(Guest rep, String title, String discount) {
+    long id = newOpportunity(rep, title);
+    saveLines(rep, id, List.of(line("1", "BS-15", "10", discount))).is(200);
+    return id;
+  }
+
+  private static long quote(Guest rep, long opportunity) {
+    return rep.post("/api/opportunities/" + opportunity + "/quotes", null).is(200).id();
+  }
+
+  private static void discount(Guest rep, long quote, String percent) {
+    Guest.Answer page = rep.get("/api/quotes/" + quote).is(200);
+    Map<String, Object> form = Map.of("lines", List.of(line("1", "BS-15", "10", percent)));
+    rep.send(
+            HttpMethod.PUT,
+            "/api/quotes/" + quote + "/worksheet",
+            form,
+            match(page, "/worksheet/version"))
+        .is(200);
+  }
+
+  private static Guest.Answer act(Guest guest, long quote, String act, Object body) {
+    Guest.Answer page = guest.get("/api/quotes/" + quote).is(200);
+    return guest.send(HttpMethod.POST, "/api/quotes/" + quote + act, body, match(page, "/version"));
+  }
+
+  @Test
+  void theValueFollowsTheLeadFromTheMomentItExists() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long opportunity = opportunity(rep, "Led", null);
+    String own = value(rep, opportunity);
+    long first = quote(rep, opportunity);
+    assertThat(rep.get("/api/quotes/" + first).body().path("leads").asBoolean()).isTrue();
+    discount(rep, first, "5");
+    String led = value(rep, opportunity);
+    assertThat(new BigDecimal(led))
+        .isEqualByComparingTo(new BigDecimal(own).multiply(new BigDecimal("0.95")));
+    assertThat(rep.get("/api/sheet").is(200).body().toString())
+        .contains("\"value\":\"" + led + "\"");
+
+    // The second begins as the lead is, its terms too; it does not lead by itself.
+    Guest.Answer page = rep.get("/api/quotes/" + first);
+    Map<String, Object> terms =
+        Map.of(
+            "validUntil",
+            House.TODAY.plusDays(9).toString(),
+            "addressee",
+            "Reed",
+            "emailTo",
+            "a@reed.example",
+            "letter",
+            "Our own words.",
+            "paymentTerms",
+            "Now",
+            "deliveryTerms",
+            "Here");
+    rep.send(HttpMethod.PUT, "/api/quotes/" + first, terms, match(page, "/version")).is(204);
+    long second = quote(rep, opportunity);
+    Guest.Answer other = rep.get("/api/quotes/" + second).is(200);
+    assertThat(other.text("/terms/letter")).isEqualTo("Our own words.");
+    assertThat(other.text("/worksheet/totals/contract")).isEqualTo(led);
+    assertThat(other.body().path("leads").asBoolean()).isFalse();
+    long plain =
+        rep.post("/api/opportunities/" + opportunity + "/quotes?fromLines=true", null).is(200).id();
+    assertThat(rep.get("/api/quotes/" + plain).text("/worksheet/totals/contract")).isEqualTo(own);
+    rep.post("/api/quotes/" + plain + "/lead", null).is(204);
+    assertThat(value(rep, opportunity)).isEqualTo(own);
+    act(rep, plain, "/withdrawn", Map.of("reason", "Made by mistake")).is(204);
+    assertThat(value(rep, opportunity)).as("the latest other one leads").isEqualTo(led);
+    act(rep, plain, "/lead", null).is(409);
+  }
+
+  @Test
+  void ownLinesAreBroughtOverByAnActAndNeverInSilence() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long opportunity = opportunity(rep, "Drifting", null);
+    rep.get("/api/opportunities/" + opportunity + "/lead").is(409);
+    long quote = quote(rep, opportunity);
+    String path = "/api/opportunities/" + opportunity + "/lead";
+    assertThat(rep.get(path).is(200).body().path("differs").asBoolean()).isFalse();
+    String before = value(rep, opportunity);
+    saveLines(rep, opportunity, List.of(line("1", "BS-15", "12", null))).is(200);
+    assertThat(value(rep, opportunity)).isEqualTo(before);
+    Guest.Answer lead = rep.get(path).is(200);
+    assertThat(lead.body().path("differs").asBoolean()).isTrue();
+    assertThat(lead.text("/comparison/lines/0/after/quantity")).isEqualTo("12");
+    assertThat(rep.post(path, null).is(200).id()).isEqualTo(quote);
+    assertThat(value(rep, opportunity)).isNotEqualTo(before);
+    assertThat(rep.get(path).body().path("differs").asBoolean()).isFalse();
+
+    act(rep, quote, "/send", null).is(200);
+    saveLines(rep, opportunity, List.of(line("1", "BS-15", "9", null))).is(200);
+    long revision = rep.post(path, null).is(200).id();
+    Guest.Answer page = rep.get("/api/quotes/" + revision).is(200);
+    assertThat(page.text("/revision")).isEqualTo("2");
+    assertThat(page.body().path("leads").asBoolean()).isTrue();
+    Guest south = Guest.signedIn(HOUSE, "priya");
+    south.get(path).is(403);
+    south.post(path, null).is(403);
+    south.get("/api/quotes/" + revision + "/compared").is(403);
+  }
+
+  @Test
+  void aRevisionHasTheNumberAndTheOneBeforeIsOrderedAtNoDoor() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long opportunity = opportunity(rep, "Revised", null);
+    long first = sentQuote(rep, opportunity);
+    Guest.Answer before = rep.get("/api/quotes/" + first).is(200);
+    long second = act(rep, first, "/revisions", null).is(200).id();
+    Guest.Answer after = rep.get("/api/quotes/" + second).is(200);
+    assertThat(after.text("/number")).isEqualTo(before.text("/number"));
+    assertThat(after.text("/state")).isEqualTo("draft");
+    assertThat(rep.get("/api/quotes/" + first).text("/state")).isEqualTo("superseded");
+    act(rep, first, "/revisions", null).is(409);
+    act(rep, first, "/accepted", Map.of("words", "by phone")).is(409);
+    rep.post("/api/quotes/" + first + "/order", Map.of("poNumber", "PO-1")).is(409);
+    // What was sent stays as it was.
+    assertThat(rep.get("/api/quotes/" + first + "/quote.pdf").is(200).bytes())
+        .startsWith('%', 'P', 'D', 'F');
+    discount(rep, second, "4");
+    Guest.Answer compared = rep.get("/api/quotes/" + second + "/compared?with=" + first).is(200);
+    assertThat(compared.text("/after")).endsWith(", revision 2");
+    BigDecimal change = new BigDecimal(compared.text("/totals/change"));
+    assertThat(new BigDecimal(compared.text("/lines/0/parts/discount")))
+        .isEqualByComparingTo(change)
+        .isNegative();
+    assertThat(new BigDecimal(compared.text("/lines/0/marginChange"))).isEqualByComparingTo(change);
+    rep.get("/api/quotes/" + second + "/compared?with=" + first(rep)).is(409);
+    act(rep, second, "/send", null).is(200);
+    act(rep, second, "/accepted", Map.of("words", "")).is(422);
+    act(rep, second, "/accepted", Map.of("words", "By phone, Ms Reed")).is(204);
+    assertThat(rep.get("/api/quotes/" + second).text("/terms/reason"))
+        .isEqualTo("By phone, Ms Reed");
+    rep.post("/api/quotes/" + second + "/order", Map.of("poNumber", "PO-2")).is(200);
+    act(rep, second, "/withdrawn", Map.of("reason", "Too late")).is(409);
+  }
+
+  /** A quote of another opportunity. */
+  private static long first(Guest rep) {
+    return quote(rep, opportunity(rep, "Other", null));
+  }
+
+  @Test
+  void aDeclinedQuoteCanOnlyBeRevised() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long quote = sentQuote(rep, opportunity(rep, "Declined", null));
+    act(rep, quote, "/declined", Map.of("reason", "Price")).is(204);
+    rep.post("/api/quotes/" + quote + "/order", Map.of("poNumber", "")).is(409);
+    assertThat(
+            act(
+                    rep,
+                    act(rep, quote, "/revisions", null).is(200).id(),
+                    "/declined",
+                    Map.of("reason", "x"))
+                .is(409)
+                .text("/detail"))
+        .isNotEmpty();
+  }
+
+  @Test
+  void aYesHoldsForWhatIsNoWorseAndAsksAgainForWhatIs() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    long quote = quote(rep, opportunity(rep, "Signed", "15"));
+    assertThat(rep.get("/api/quotes/" + quote).body().at("/may/askForSignOff").asBoolean())
+        .isTrue();
+    act(rep, quote, "/send", null).is(409);
+    rep.post("/api/quotes/" + quote + "/sign-off", Map.of("why", "A large order")).is(204);
+    String asked = rep.get("/api/quotes/" + quote).text("/approvals/0/approval/id");
+    manager.post("/api/approvals/" + asked + "/answer", Map.of("yes", true, "comment", "")).is(204);
+    assertThat(rep.get("/api/quotes/" + quote).body().path("signedOff").asBoolean()).isTrue();
+
+    discount(rep, quote, "13");
+    assertThat(rep.get("/api/quotes/" + quote).body().path("signedOff").asBoolean())
+        .as("better than what was signed off")
+        .isTrue();
+    discount(rep, quote, "16");
+    Guest.Answer worse = rep.get("/api/quotes/" + quote);
+    assertThat(worse.body().path("signedOff").asBoolean()).isFalse();
+    assertThat(worse.body().at("/may/askForSignOff").asBoolean()).isTrue();
+    act(rep, quote, "/send", null).is(409);
+    discount(rep, quote, "15");
+    act(rep, quote, "/send", null).is(200);
+
+    // The next revision is covered by the same yes, unless it is worse.
+    long revision = act(rep, quote, "/revisions", null).is(200).id();
+    assertThat(rep.get("/api/quotes/" + revision).body().path("signedOff").asBoolean()).isTrue();
+    discount(rep, revision, "17");
+    act(rep, revision, "/send", null).is(409);
+  }
+
+  @Test
+  void twoWhoReviseAtOnceMakeOneRevision() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long quote = sentQuote(rep, opportunity(rep, "Twice", null));
+    Guest.Answer page = rep.get("/api/quotes/" + quote).is(200);
+    String path = "/api/quotes/" + quote + "/revisions";
+    rep.send(HttpMethod.POST, path, null, match(page, "/version")).is(200);
+    assertThat(rep.send(HttpMethod.POST, path, null, match(page, "/version")).status())
+        .isIn(409, 412);
+    assertThat(rep.get("/api/quotes/" + quote).body().at("/siblings")).hasSize(2);
+  }
+}
