@@ -21,6 +21,12 @@
   let here = $state('');
   const REASON: Record<string, string> = {
     'quote-expiring': 'quote expiring',
+    'quote-accepted': 'quote accepted',
+    'quote-declined': 'quote declined',
+    'sign-off': 'sign-off requested',
+    'sign-off-yes': 'signed off',
+    'sign-off-no': 'sign-off declined',
+    'sign-off-counter': 'another discount offered',
     hold: 'order on hold',
     'no-activity-planned': 'no activity planned',
     'past-expected-close': 'past expected close',
@@ -29,6 +35,12 @@
   };
   const TONE: Record<string, string> = {
     hold: 'bad',
+    'quote-accepted': 'good',
+    'quote-declined': 'bad',
+    'sign-off': 'heed',
+    'sign-off-yes': 'good',
+    'sign-off-no': 'bad',
+    'sign-off-counter': 'heed',
     'past-expected-close': 'bad',
     'no-activity-planned': 'bad',
     'quote-expiring': 'heed',
@@ -109,7 +121,7 @@
               <td class="figure act">
                 {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
                 {:else}<a href={placeOf(row.record, row.id, row.number)}
-                    >{row.kind === 'hold' ? 'Review' : 'Open'}</a
+                    >{row.kind === 'hold' || row.kind === 'sign-off' ? 'Review' : 'Open'}</a
                   >{/if}
               </td>
             </tr>

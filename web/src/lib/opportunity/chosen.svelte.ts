@@ -27,11 +27,10 @@ export class Chosen {
   /** The rows were read anew: what is chosen is of what stands now, and what is gone is not chosen. */
   follow(rows: readonly Row[]) {
     if (this.#rows.size === 0) return;
-    const now = new Map(rows.map((row) => [row.id, row.version]));
     for (const [id, row] of this.#rows) {
-      const version = now.get(id);
-      if (version === undefined) this.#rows.delete(id);
-      else if (version !== row.version) this.#rows.set(id, { id, version });
+      const now = rows.find((r) => r.id === id);
+      if (!now) this.#rows.delete(id);
+      else if (now.version !== row.version) this.#rows.set(id, { id, version: now.version });
     }
   }
 

@@ -81,6 +81,13 @@
     else ending = value as Ending;
   }
 
+  const offered = $derived(q.approvals.at(-1)?.approval.counter ?? '');
+
+  async function takeCounter() {
+    if (editor.dirty && !(await editor.save())) return;
+    await acts.run(() => ask(api.POST('/api/quotes/{id}/counter/taken', { params: { path: { id: q.id } } })));
+  }
+
   async function revise() {
     const params = { path: { id: q.id }, header: match(q.version) };
     await acts.run(async () => {
@@ -144,7 +151,11 @@
   <a class="act" href="/api/quotes/{q.id}/quote.pdf" target="_blank" rel="noopener"
     ><Icon name="paper" size={13} />PDF</a
   >
-  {#if q.may.askForSignOff}<button class="act main" onclick={() => (asking = true)}>Request sign-off…</button
+  {#if q.may.takeCounter}<button class="act main" disabled={acts.busy} onclick={takeCounter}
+      >Take at most {offered} %</button
+    >{/if}
+  {#if q.may.askForSignOff}<button class="act" class:main={!q.may.takeCounter} onclick={() => (asking = true)}
+      >Request sign-off…</button
     >{/if}
   {#if q.may.change}<button
       class="act"
@@ -177,7 +188,12 @@
     Not ready to send. {#each q.obstacles as obstacle (obstacle.at)}<span>{obstacle.words}</span>{/each}
   </p>
 {/if}
-{#if q.approvals.length}<Approvals asked={q.approvals} stale={signOff !== undefined} {onChange} />{/if}
+{#if q.approvals.length}<Approvals
+    asked={q.approvals}
+    quote={q.id}
+    stale={signOff !== undefined}
+    {onChange}
+  />{/if}
 {#if !ordering && !asking}<Notice refusal={acts.refusal} />{/if}
 {#snippet under()}
   <div class="under">

@@ -8,11 +8,13 @@ import static firmtally.tests.Sales.sentQuote;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.springframework.http.HttpMethod;
+import tools.jackson.databind.JsonNode;
 
 /** Quotes: which one leads, revisions under one number, comparisons, and whether a yes holds. */
 class QuotesTest {
@@ -219,6 +221,79 @@ class QuotesTest {
     assertThat(rep.get("/api/quotes/" + revision).body().path("signedOff").asBoolean()).isTrue();
     discount(rep, revision, "17");
     act(rep, revision, "/send", null).is(409);
+  }
+
+  private static List<String> kinds(Guest guest, long quote) {
+    List<String> kinds = new ArrayList<>();
+    for (JsonNode row : guest.get("/api/day-sheet").is(200).body().at("/rows")) {
+      if (row.path("record").asString().equals("quote") && row.path("id").asLong() == quote) {
+        kinds.add(row.path("kind").asString());
+      }
+    }
+    return kinds;
+  }
+
+  @Test
+  void theDiscountThatWouldDoIsNamedAndTakenWithOneAct() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    long opportunity = newOpportunity(rep, "Countered");
+    saveLines(
+            rep,
+            opportunity,
+            List.of(line("1", "BS-15", "60", "18"), line("2", "FP-600", "40", "4")))
+        .is(200);
+    long quote = quote(rep, opportunity);
+    String path = "/api/quotes/" + quote + "/counter";
+    manager.post(path, Map.of("percent", "12")).is(409);
+    rep.post("/api/quotes/" + quote + "/sign-off", Map.of("why", "They buy for three sites"))
+        .is(204);
+    assertThat(rep.get("/api/quotes/" + quote).text("/approvals/0/approval/words"))
+        .contains("discount on row 1, BS-15: 18 % where 10 % may be given");
+    assertThat(kinds(manager, quote)).containsExactly("sign-off");
+    Guest.Answer seen = manager.get(path + "?percent=12").is(200);
+    assertThat(seen.body().at("/lines/0/parts/discount").asString()).doesNotStartWith("-");
+    assertThat(new BigDecimal(seen.text("/lines/1/change"))).isZero();
+    assertThat(manager.get(path + "?percent=101").is(422).text("/problems/0/at"))
+        .isEqualTo("percent");
+    manager.post(path, Map.of("percent", "20")).is(409);
+    rep.post(path, Map.of("percent", "12")).is(403);
+    Guest.signedIn(HOUSE, "priya").get(path + "?percent=12").is(403);
+    manager.post(path, Map.of("percent", "12", "comment", "No more than that.")).is(204);
+
+    Guest.Answer told = rep.get("/api/quotes/" + quote).is(200);
+    assertThat(told.text("/approvals/0/approval/answer")).isEqualTo("counter");
+    assertThat(told.text("/approvals/0/approval/counter")).isEqualTo("12");
+    assertThat(told.body().at("/may/takeCounter").asBoolean()).isTrue();
+    assertThat(kinds(rep, quote)).containsExactly("sign-off-counter");
+    act(rep, quote, "/send", null).is(409);
+    rep.post(path + "/taken", null).is(204);
+    Guest.Answer taken = rep.get("/api/quotes/" + quote).is(200);
+    assertThat(taken.body().path("signedOff").asBoolean()).isTrue();
+    assertThat(taken.text("/worksheet/lines/0/typed/discountPercent")).isEqualTo("12");
+    assertThat(taken.text("/worksheet/lines/1/typed/discountPercent")).isEqualTo("4");
+    assertThat(taken.body().at("/may/takeCounter").asBoolean()).isFalse();
+    act(rep, quote, "/send", null).is(200);
+  }
+
+  @Test
+  void theRepHearsOfAYesAndOfTheCustomersAnswer() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    long opportunity = newOpportunity(rep, "Heard");
+    saveLines(rep, opportunity, List.of(line("1", "FP-600", "90", "14"))).is(200);
+    long quote = quote(rep, opportunity);
+    rep.post("/api/quotes/" + quote + "/sign-off", Map.of("why", "Ninety at once")).is(204);
+    assertThat(kinds(rep, quote)).as("whoever asked does not answer").isEmpty();
+    String asked = rep.get("/api/quotes/" + quote).text("/approvals/0/approval/id");
+    manager
+        .post("/api/approvals/" + asked + "/answer", Map.of("yes", true, "comment", ""))
+        .is(204);
+    assertThat(kinds(rep, quote)).containsExactly("sign-off-yes");
+    assertThat(kinds(manager, quote)).isEmpty();
+    act(rep, quote, "/send", null).is(200);
+    act(rep, quote, "/accepted", Map.of("words", "By phone")).is(204);
+    assertThat(kinds(rep, quote)).containsExactly("quote-accepted");
   }
 
   @Test

@@ -642,7 +642,9 @@ CREATE TABLE approval (
   worksheet_version INTEGER NOT NULL,
   -- The worksheet that was asked about, as the reckoning reads it: whether a yes still holds is told from it.
   sheet TEXT,
-  answer TEXT CHECK (answer IN ('yes', 'no', 'cleared')),
+  answer TEXT CHECK (answer IN ('yes', 'no', 'counter', 'cleared')),
+  -- How much may be given on a row in all, where that was answered.
+  counter INTEGER,
   answered_by INTEGER REFERENCES person(id),
   answered_at TEXT,
   comment TEXT NOT NULL DEFAULT ''

@@ -26,7 +26,13 @@ public class DaySheetService {
   private static final int MOST_OUTLOOKS = 60;
   private static final List<String> URGENCY =
       List.of(
+          "quote-accepted",
+          "sign-off",
+          "sign-off-yes",
+          "sign-off-counter",
+          "sign-off-no",
           "hold",
+          "quote-declined",
           "new-enquiry",
           "quote-expiring",
           "past-expected-close",

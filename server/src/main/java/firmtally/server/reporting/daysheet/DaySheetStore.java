@@ -63,7 +63,25 @@ class DaySheetStore {
           + "JOIN sales_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
           + "WHERE s.state = 'hold' AND "
           + TEAMS
-          + "\nUNION ALL\nSELECT 'past-expected-close', 'opportunity', o.id, o.number, o.title, c.name, o.expected_close, o.value,"
+          + "\nUNION ALL\nSELECT 'sign-off', 'quote', q.id, q.number, o.title, c.name, substr(ap.asked_at, 1, 10), qw.contract,"
+          + " NULL, NULL, NULL, FALSE\n"
+          + OPPORTUNITY
+          + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
+          + "JOIN approval ap ON ap.document_id = q.id AND ap.kind = 'sign-off' AND ap.answer IS NULL\n"
+          + "WHERE :manages AND o.state = 'open' AND ap.role = 'manager' AND o.owner_id <> :me AND "
+          + TEAMS
+          + "\nUNION ALL\nSELECT 'sign-off-' || ap.answer, 'quote', q.id, q.number, o.title, c.name, substr(ap.answered_at, 1, 10),"
+          + " qw.contract, NULL, NULL, NULL, FALSE\n"
+          + OPPORTUNITY
+          + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
+          + "JOIN approval ap ON ap.id = (SELECT MAX(x.id) FROM approval x WHERE x.document_id = q.id AND x.kind = 'sign-off')\n"
+          + "WHERE o.state = 'open' AND o.owner_id = :me AND q.state = 'draft' AND ap.answer IN ('yes', 'no', 'counter')\n"
+          + "UNION ALL\nSELECT 'quote-' || q.state, 'quote', q.id, q.number, o.title, c.name, q.made_on, qw.contract, NULL, NULL,"
+          + " NULL, FALSE\n"
+          + OPPORTUNITY
+          + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
+          + "WHERE o.state = 'open' AND o.owner_id = :me AND (q.state = 'accepted' OR q.state = 'declined' AND o.lead_quote_id = q.id)\n"
+          + "UNION ALL\nSELECT 'past-expected-close', 'opportunity', o.id, o.number, o.title, c.name, o.expected_close, o.value,"
           + " NULL, o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "WHERE o.state = 'open' AND o.owner_id = :me AND o.expected_close < :today\n"
@@ -132,6 +150,7 @@ class DaySheetStore {
         .param("me", actor.id())
         .param("all", actor.role() != Role.REP)
         .param("team", actor.seesTeam())
+        .param("manages", actor.role().manages())
         .param("today", today.toString())
         .param("soon", today.plusDays(QUOTE_DAYS).toString())
         .param("silent", today.minusDays(SILENT_DAYS).toString());

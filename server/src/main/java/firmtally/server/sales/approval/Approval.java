@@ -11,8 +11,9 @@ import firmtally.server.platform.web.MaybeNull;
  * @param role who answers it
  * @param words what is asked and why, for people
  * @param why what the asker says to it
- * @param answer {@code yes}, {@code no}, {@code cleared} when its cause is gone; null while it is
- *     open
+ * @param answer {@code yes}, {@code no}, {@code counter} where another discount was named, {@code
+ *     cleared} when its cause is gone; null while it is open
+ * @param counter how many percent may be given on a row in all; null where none was named
  */
 public record Approval(
     ApprovalId id,
@@ -26,6 +27,7 @@ public record Approval(
     String why,
     long worksheetVersion,
     @MaybeNull String answer,
+    @MaybeNull String counter,
     @MaybeNull String answeredByName,
     @MaybeNull String answeredAt,
     String comment) {

@@ -1,5 +1,6 @@
 package firmtally.server.sales.approval;
 
+import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
@@ -161,9 +162,31 @@ public class ApprovalService {
     return mine.size() == open.size();
   }
 
-  /** Answers one approval, and gives the document that it is about. */
+  /** Answers one sign-off; a no says why. */
   @Transactional
   public void answer(ApprovalId id, boolean yes, String comment, Actor actor) {
+    Input input = new Input();
+    String why =
+        yes
+            ? input.optionalText("comment", comment, LONGEST)
+            : input.text("comment", comment, LONGEST);
+    answer(id, yes ? "yes" : "no", why, input, actor);
+  }
+
+  /**
+   * Names the discount that would do, in place of a yes or a no.
+   *
+   * @param sheet what the document would be with it, as the reckoning reads it: that is signed off
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void counter(ApprovalId id, Percent most, String comment, String sheet, Actor actor) {
+    Input input = new Input();
+    String why = input.optionalText("comment", comment, LONGEST);
+    answer(id, "counter", why, input, actor);
+    store.setCounter(id, most, sheet);
+  }
+
+  private void answer(ApprovalId id, String answer, String why, Input input, Actor actor) {
     Approval approval = store.find(id).orElseThrow(() -> new NotThere("approval", id));
     ApprovalStore.Place place = store.place(id);
     records.checkReadable(place.documentKind(), place.documentId(), actor);
@@ -174,13 +197,8 @@ public class ApprovalService {
     if (!refusal.isEmpty()) {
       throw new NotAllowed(refusal);
     }
-    Input input = new Input();
-    String why =
-        yes
-            ? input.optionalText("comment", comment, LONGEST)
-            : input.text("comment", comment, LONGEST);
     input.check();
-    if (store.answer(id, yes ? "yes" : "no", actor.id(), clock.instant(), why) == 0) {
+    if (store.answer(id, answer, actor.id(), clock.instant(), why) == 0) {
       throw new NotPossible("This was answered already.");
     }
     log.note(
@@ -189,7 +207,7 @@ public class ApprovalService {
         place.documentId(),
         "sign-off",
         "asked",
-        (yes ? "yes" : "no") + (why.isEmpty() ? "" : ": " + why));
+        answer + (why.isEmpty() ? "" : ": " + why));
   }
 
   /** Clears what is open of a document for a reason that is gone. */

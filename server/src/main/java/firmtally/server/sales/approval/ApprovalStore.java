@@ -1,9 +1,13 @@
 package firmtally.server.sales.approval;
 
+import firmtally.core.money.Percent;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.ApprovalId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.PersonId;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -15,7 +19,7 @@ class ApprovalStore {
   private static final String ROWS =
       """
       SELECT a.id, a.kind, a.reason, a.role, a.words, a.asked_by, p.name AS asked_by_name, a.asked_at, a.why,
-             a.worksheet_version, a.answer, b.name AS answered_by_name, a.answered_at, a.comment
+             a.worksheet_version, a.answer, a.counter, b.name AS answered_by_name, a.answered_at, a.comment
       FROM approval a JOIN person p ON p.id = a.asked_by LEFT JOIN person b ON b.id = a.answered_by
       """;
   private static final String INSERT =
@@ -49,12 +53,33 @@ class ApprovalStore {
   List<Approval> of(DocumentId document) {
     return sql.sql(ROWS + "WHERE a.document_id = :document ORDER BY a.id")
         .param("document", document)
-        .query(Approval.class)
+        .query(ApprovalStore::approval)
         .list();
   }
 
+  private static Approval approval(ResultSet row, int n) throws SQLException {
+    return new Approval(
+        new ApprovalId(row.getLong("id")),
+        row.getString("kind"),
+        row.getString("reason"),
+        row.getString("role"),
+        row.getString("words"),
+        new PersonId(row.getLong("asked_by")),
+        row.getString("asked_by_name"),
+        row.getString("asked_at"),
+        row.getString("why"),
+        row.getLong("worksheet_version"),
+        row.getString("answer"),
+        Columns.maybe(row, "counter", Percent::ofTenThousandths)
+            .map(Percent::toString)
+            .orElse(null),
+        row.getString("answered_by_name"),
+        row.getString("answered_at"),
+        row.getString("comment"));
+  }
+
   Optional<Approval> find(ApprovalId id) {
-    return sql.sql(ROWS + "WHERE a.id = :id").param("id", id).query(Approval.class).optional();
+    return sql.sql(ROWS + "WHERE a.id = :id").param("id", id).query(ApprovalStore::approval).optional();
   }
 
   Place place(ApprovalId id) {
@@ -96,11 +121,20 @@ class ApprovalStore {
             """
             SELECT a.role, a.sheet FROM document d JOIN document n ON n.kind = d.kind AND n.number = d.number
               JOIN approval a ON a.document_id = n.id
-            WHERE d.id = :document AND a.kind = 'sign-off' AND a.answer = 'yes' AND a.sheet IS NOT NULL ORDER BY a.id DESC
+            WHERE d.id = :document AND a.kind = 'sign-off' AND a.answer IN ('yes', 'counter') AND a.sheet IS NOT NULL ORDER BY a.id DESC
             """)
         .param("document", document)
         .query(ApprovalService.Given.class)
         .list();
+  }
+
+  /** Names another discount; what the document would then be stands in place of what was asked. */
+  void setCounter(ApprovalId id, Percent most, String sheet) {
+    sql.sql("UPDATE approval SET counter = :most, sheet = :sheet WHERE id = :id")
+        .param("id", id)
+        .param("most", most)
+        .param("sheet", sheet)
+        .update();
   }
 
   int answer(ApprovalId id, String answer, PersonId by, Instant at, String comment) {

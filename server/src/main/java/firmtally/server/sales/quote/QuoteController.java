@@ -9,6 +9,7 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Idempotency;
+import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
@@ -44,6 +45,7 @@ class QuoteController {
   private final QuoteService quotes;
   private final SendingService sending;
   private final RevisionService revisions;
+  private final CounterService counters;
   private final OpportunityService opportunities;
   private final CreditService credit;
   private final AccountService accounts;
@@ -54,6 +56,7 @@ class QuoteController {
       QuoteService quotes,
       SendingService sending,
       RevisionService revisions,
+      CounterService counters,
       OpportunityService opportunities,
       CreditService credit,
       AccountService accounts,
@@ -62,6 +65,7 @@ class QuoteController {
     this.quotes = quotes;
     this.sending = sending;
     this.revisions = revisions;
+    this.counters = counters;
     this.opportunities = opportunities;
     this.credit = credit;
     this.accounts = accounts;
@@ -83,11 +87,13 @@ class QuoteController {
    *
    * @param order whether it can be ordered
    * @param askForSignOff whether its terms need a sign-off that is not asked for yet
+   * @param takeCounter whether another discount was named that is not taken yet
    */
   record QuoteActs(
       boolean change,
       boolean order,
       boolean askForSignOff,
+      boolean takeCounter,
       boolean revise,
       boolean lead,
       boolean accept,
@@ -176,6 +182,7 @@ class QuoteController {
             mine && q.isDraft(),
             mine && q.state().mayBecome(QuoteState.ORDERED),
             mine && q.isDraft() && !isAsked && isOpenSignOff,
+            mine && q.isDraft() && isOpenSignOff && counters.last(q.id()).isPresent(),
             mine && q.state().mayBecome(QuoteState.SUPERSEDED),
             mine && !leads && q.state().mayLead(),
             mine && q.state().mayBecome(QuoteState.ACCEPTED),
@@ -341,6 +348,41 @@ class QuoteController {
         "ask-for-sign-off",
         "quote " + id,
         () -> quotes.askForSignOff(id, typed.why(), actor));
+  }
+
+  /** What it would be with at most so much off any row, in all. */
+  @GetMapping("/quotes/{id}/counter")
+  Comparison counter(
+      @PathVariable DocumentId id, @RequestParam String percent, @SignedIn Actor actor) {
+    return counters.preview(id, percent, actor);
+  }
+
+  record CounterForm(String percent, @MaybeNull String comment) {}
+
+  /** Names the discount that would do, in answer to the sign-off that is asked for. */
+  @PostMapping("/quotes/{id}/counter")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void offer(
+      @PathVariable DocumentId id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @RequestBody CounterForm typed,
+      @SignedIn Actor actor) {
+    once.once(
+        key,
+        actor.id(),
+        "counter-offer",
+        "quote " + id,
+        () -> counters.offer(id, typed.percent(), typed.comment(), actor));
+  }
+
+  /** Takes the discount that was named. */
+  @PostMapping("/quotes/{id}/counter/taken")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void take(
+      @PathVariable DocumentId id,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @SignedIn Actor actor) {
+    once.once(key, actor.id(), "take-counter-offer", "quote " + id, () -> counters.take(id, actor));
   }
 
   @PostMapping("/quotes/{id}/send")

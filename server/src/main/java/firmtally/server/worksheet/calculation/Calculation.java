@@ -95,14 +95,27 @@ public record Calculation(
     return names;
   }
 
-  /** Why a sign-off is needed, for people: "discount on row 2, BS-15, document floor". */
+  /**
+   * Why a sign-off is needed, for people: "discount on row 2, BS-15: 14 % where 10 % may be given,
+   * margin of the whole below the floor of 25 %". Margins are not told: others read it too.
+   */
   public String signOffWords() {
     Map<String, String> names = names();
+    Map<String, LineTally> tallies = new HashMap<>();
+    check.tally().lines().forEach(tally -> tallies.put(tally.line().id(), tally));
     return signOff.reasons().stream()
         .map(
             reason ->
-                reason.rule().replace('-', ' ')
-                    + reason.line().map(line -> " on " + names.get(line)).orElse(""))
+                question
+                    .policy()
+                    .map(
+                        policy ->
+                            SignOffWords.of(
+                                reason,
+                                reason.line().map(names::get).orElse(""),
+                                reason.line().map(tallies::get),
+                                policy))
+                    .orElseGet(() -> reason.rule().replace('-', ' ')))
         .distinct()
         .collect(Collectors.joining(", "));
   }

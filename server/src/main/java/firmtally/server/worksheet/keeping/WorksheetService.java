@@ -149,6 +149,11 @@ public class WorksheetService {
     }
   }
 
+  /** What a saved worksheet would come to with other rows; nothing is kept. */
+  public Calculation supposing(WorksheetId id, WorksheetContext context, WorksheetForm form) {
+    return calculator.typed(new Calculator.Saved(id, row(id).version()), context, form);
+  }
+
   /** What a saved worksheet would come to if products were as given. */
   public Calculation supposing(
       WorksheetId id, WorksheetContext context, Map<String, Product> instead) {

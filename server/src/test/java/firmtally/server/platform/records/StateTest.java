@@ -34,7 +34,16 @@ class StateTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"draft, sent", "sent, expired ordered", "expired, ordered", "ordered, ''"})
+  @CsvSource({
+    "draft, sent withdrawn",
+    "sent, accepted declined expired ordered superseded withdrawn",
+    "accepted, ordered superseded withdrawn",
+    "declined, superseded",
+    "expired, accepted ordered superseded withdrawn",
+    "superseded, ''",
+    "withdrawn, ''",
+    "ordered, ''"
+  })
   void aQuote(String from, String to) {
     assertThat(next(of(QuoteState.values(), from))).isEqualTo(to);
   }
