@@ -197,6 +197,17 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
   }
 
   /** The first button with these words on it. */
+  /** An act of the menu that is open. */
+  WebElement menuItem(String words) {
+    return until(
+        "no act " + words,
+        () ->
+            driver.findElements(By.cssSelector("[role='menuitem']")).stream()
+                .filter(item -> item.getText().equals(words))
+                .findFirst()
+                .orElse(null));
+  }
+
   WebElement button(String words) {
     return until(
         "no button " + words,

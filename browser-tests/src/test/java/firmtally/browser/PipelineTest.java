@@ -149,12 +149,13 @@ class PipelineTest {
     assertThat(faults).isNotEmpty().noneMatch(String::isEmpty);
     assertThat(BROWSER.violations()).isEmpty();
 
-    BROWSER.button("Save view").click();
+    BROWSER.see("[aria-label='Saved views']").click();
+    BROWSER.menuItem("Save this view…").click();
     BROWSER.focused("name");
     BROWSER.type("Monday");
     BROWSER.press(Keys.ENTER);
     BROWSER.until("it is kept", () -> BROWSER.texts("[role='dialog']").isEmpty());
-    BROWSER.seeText("select[aria-label='Saved views']", "Monday");
+    BROWSER.seeText("[aria-label='Saved views']", "Monday");
 
     BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']").click();
     BROWSER.button("Stage").click();

@@ -54,6 +54,7 @@ class ScreensTest {
     "/processes, Sales processes",
     "/accounts/ranking, Customer ranking",
     "/accounts/reassignment, Reassign accounts",
+    "/contacts/1, ''",
     "/opportunities?as=list&group=owner, Opportunities",
     "/opportunities?as=calendar, Opportunities"
   })

@@ -286,9 +286,7 @@ class QuotesTest {
     rep.post("/api/quotes/" + quote + "/sign-off", Map.of("why", "Ninety at once")).is(204);
     assertThat(kinds(rep, quote)).as("whoever asked does not answer").isEmpty();
     String asked = rep.get("/api/quotes/" + quote).text("/approvals/0/approval/id");
-    manager
-        .post("/api/approvals/" + asked + "/answer", Map.of("yes", true, "comment", ""))
-        .is(204);
+    manager.post("/api/approvals/" + asked + "/answer", Map.of("yes", true, "comment", "")).is(204);
     assertThat(kinds(rep, quote)).containsExactly("sign-off-yes");
     assertThat(kinds(manager, quote)).isEmpty();
     act(rep, quote, "/send", null).is(200);

@@ -79,7 +79,10 @@ class ApprovalStore {
   }
 
   Optional<Approval> find(ApprovalId id) {
-    return sql.sql(ROWS + "WHERE a.id = :id").param("id", id).query(ApprovalStore::approval).optional();
+    return sql.sql(ROWS + "WHERE a.id = :id")
+        .param("id", id)
+        .query(ApprovalStore::approval)
+        .optional();
   }
 
   Place place(ApprovalId id) {

@@ -115,8 +115,7 @@ public class CounterService {
     if (would.contract().equals(now.contract())) {
       throw new NotPossible("No row has more than " + most + " % off: sign it off, or decline.");
     }
-    approvals.counter(
-        open.id(), most, comment, WorksheetDocument.write(would.question()), actor);
+    approvals.counter(open.id(), most, comment, WorksheetDocument.write(would.question()), actor);
   }
 
   /** Takes the discount that was named: the rows have no more than that from now on. */
