@@ -11,18 +11,20 @@
     title: string;
     children: import('svelte').Snippet;
   } = $props();
+  let open = $state(false);
 </script>
 
-<Popover>
+<!-- Not there while it is closed: what is not seen keeps no keys from the screen. -->
+<Popover {open} onOpenChange={(e) => (open = e.open)}>
   <Popover.Trigger class="plain">{label}</Popover.Trigger>
-  <Portal>
-    <Popover.Positioner class="foldout-place">
-      <Popover.Content class="foldout leaf">
-        <Popover.Title class="foldout-title">{title}</Popover.Title>
-        {@render children()}
-      </Popover.Content>
-    </Popover.Positioner>
-  </Portal>
+  {#if open}<Portal>
+      <Popover.Positioner class="foldout-place">
+        <Popover.Content class="foldout leaf">
+          <Popover.Title class="foldout-title">{title}</Popover.Title>
+          {@render children()}
+        </Popover.Content>
+      </Popover.Positioner>
+    </Portal>{/if}
 </Popover>
 
 <style>

@@ -139,6 +139,69 @@ class PipelineTest {
   }
 
   @Test
+  void aDiscountIsAskedForCounteredTakenSentAndRevised() {
+    as("mara");
+    BROWSER.open("/accounts/5");
+    BROWSER.seeText("h1", "Millhithe Brewery");
+    BROWSER.press("n");
+    BROWSER.focused("title");
+    BROWSER.type("Sixty at once");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("h1", "Sixty at once");
+    BROWSER.focused("code");
+    BROWSER.press("bs15");
+    BROWSER.focused("pick");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.focused("quantity");
+    BROWSER.press("60", Keys.TAB);
+    BROWSER.focused("price");
+    BROWSER.press(Keys.TAB);
+    BROWSER.focused("discount");
+    BROWSER.press("18", Keys.ENTER);
+    BROWSER.until(
+        "the tally is current",
+        () -> "current".equals(BROWSER.see(".strip").getAttribute("data-state")));
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.seeText("h1", "Quote Q-");
+    BROWSER.seeText(".obstacles", "18 % where 10 % may be given");
+    String quote = BROWSER.path();
+    BROWSER.button("Request sign-off…").click();
+    BROWSER.focused("why");
+    BROWSER.type("They equip three halls.");
+    BROWSER.button("Ask").click();
+    BROWSER.seeText("[aria-label='Sign-off']", "waiting for the manager");
+
+    as("helen");
+    BROWSER.seeText("table[aria-label='To do']", "sign-off requested");
+    BROWSER.open(quote);
+    BROWSER.see(".counter input").sendKeys("12");
+    BROWSER.button("Offer another discount…").click();
+    BROWSER.seeText("[role='dialog'] table", "discount");
+    assertThat(BROWSER.violations()).isEmpty();
+    BROWSER.button("Offer this").click();
+    BROWSER.seeText("[aria-label='Sign-off']", "at most 12 % on a row would do");
+
+    as("mara");
+    BROWSER.seeText("table[aria-label='To do']", "another discount offered");
+    BROWSER.open(quote);
+    BROWSER.button("Take at most 12 %").click();
+    BROWSER.seeText(".facts", "signed off");
+    BROWSER.see("h1").click();
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.seeText("[role='dialog']", "A sent quote can no longer be edited.");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText(".head", "sent");
+
+    BROWSER.see("h1").click();
+    BROWSER.press("e");
+    BROWSER.seeText("h1", "revision 2");
+    BROWSER.seeText("[aria-label='Quotes and revisions']", "superseded");
+    BROWSER.button("Compare").click();
+    BROWSER.seeText("[role='dialog']", "No line differs.");
+    assertThat(BROWSER.violations()).isEmpty();
+  }
+
+  @Test
   void aManagersMonday() {
     as("helen");
     BROWSER.seeText(".two", "Needs attention, by rep");
