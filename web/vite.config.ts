@@ -16,6 +16,7 @@ export default defineConfig({
     // A browser for each file takes four times as long; what a test puts in place of the server it takes away again.
     isolate: false,
     // A busy machine is not a fault.
-    testTimeout: 30_000
+    testTimeout: 30_000,
+    hookTimeout: 60_000
   }
 });

@@ -12,6 +12,13 @@ beforeEach(() => {
   session.company = null;
 });
 
+// Nothing has a size here, so none ever changes; menus and the like ask for it all the same.
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
+
 // As on a screen that stands: what questions are drawn with is there.
 beforeAll(() => sheets.load());
 

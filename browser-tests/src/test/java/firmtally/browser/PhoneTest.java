@@ -31,7 +31,7 @@ class PhoneTest {
       strings = {
         "/",
         "/enquiries",
-        "/enquiries/5",
+        "/enquiries/16",
         "/enquiries/import",
         "/opportunities",
         "/opportunities?as=list",
