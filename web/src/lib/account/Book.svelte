@@ -7,10 +7,9 @@
   import Pick from '$lib/forms/Pick.svelte';
   import { Form } from '$lib/forms/form.svelte';
   import Rows from '$lib/ui/Rows.svelte';
-  import { figure, rounded, words } from '$lib/ui/format';
+  import { rounded, words } from '$lib/ui/format';
   import { load, rowsOf } from '$lib/ui/load.svelte';
   import { say } from '$lib/ui/said';
-  import { sumsOf } from './book';
   /** What somebody has to hand over: which accounts, to whom and until when, with what goes with them. */
   let { from, sellers, onDone }: { from: number; sellers: Schemas['UserView'][]; onDone: () => unknown } =
     $props();
@@ -24,7 +23,11 @@
   const book = rowsOf(query, (all) => all.filter((a) => fits(a, q.trim().toLowerCase())));
   const all = $derived(query.data ?? []);
   const chosen = $derived(all.filter((a) => !left.has(a.id)));
-  const sums = $derived(sumsOf(chosen));
+  const sums = $derived({
+    accounts: chosen.length,
+    opportunities: chosen.reduce((sum, a) => sum + a.opportunities, 0),
+    activities: chosen.reduce((sum, a) => sum + a.activities, 0)
+  });
   const colleagues = $derived(sellers.filter((p) => p.id !== from));
   const form = new Form({
     values: { toId: '', until: '' },
@@ -77,7 +80,7 @@
 <form class="leaf pad" onsubmit={form.submit} aria-label="Reassign accounts">
   <p class="sums" role="status">
     {#if query.data}<b>{sums.accounts}</b> of {all.length} accounts, with <b>{sums.opportunities}</b> open
-      opportunities worth <b>{figure(sums.value)}</b> and <b>{sums.activities}</b> planned activities, go to{:else}Loading…{/if}
+      opportunities and <b>{sums.activities}</b> planned activities, go to{:else}Loading…{/if}
   </p>
   <Pick
     {form}

@@ -25,8 +25,8 @@
         how === 'accepted'
           ? api.POST('/api/quotes/{id}/accepted', { params, body: { words } })
           : how === 'declined'
-            ? api.POST('/api/quotes/{id}/declined', { params, body: { reason: words } })
-            : api.POST('/api/quotes/{id}/withdrawn', { params, body: { reason: words } })
+            ? api.POST('/api/quotes/{id}/declined', { params, body: { words } })
+            : api.POST('/api/quotes/{id}/withdrawn', { params, body: { words } })
       );
     },
     reread: async () => ({
@@ -37,6 +37,6 @@
 </script>
 
 <form class="form one" onsubmit={form.submit}>
-  <Entry {form} name="words" at={how === 'accepted' ? 'words' : 'reason'} label={WORDS[how]} rows={2} focus />
+  <Entry {form} name="words" label={WORDS[how]} rows={2} focus />
   <FormFoot {form} label={LABEL[how]} />
 </form>

@@ -96,8 +96,8 @@ describe('the revisions of a quote', () => {
 describe('the end of a quote', () => {
   it.each([
     ['accepted', 'How and by whom', 'Note acceptance', { words: 'By phone' }],
-    ['declined', 'Reason', 'Note refusal', { reason: 'By phone' }],
-    ['withdrawn', 'Reason', 'Withdraw', { reason: 'By phone' }]
+    ['declined', 'Reason', 'Note refusal', { words: 'By phone' }],
+    ['withdrawn', 'Reason', 'Withdraw', { words: 'By phone' }]
   ])('is %s, with a word to it', async (how, label, button, body) => {
     const onDone = vi.fn();
     within(EndQuote, { q: Q, how, onDone });
@@ -111,7 +111,7 @@ describe('the end of a quote', () => {
   });
 
   it('says what is missing, and keeps what was typed', async () => {
-    calls.POST.mockResolvedValue(refused(['reason', 'Required.']));
+    calls.POST.mockResolvedValue(refused(['words', 'Required.']));
     within(EndQuote, { q: Q, how: 'declined', onDone: vi.fn() });
     await userEvent.click(screen.getByRole('button', { name: 'Note refusal' }));
     expect(await screen.findByText('Required.')).toBeInTheDocument();

@@ -14,13 +14,7 @@
     onWorking
   }: { editor: Editor; grid: Grid; locked: boolean; onWorking: (of: string) => void } = $props();
   const signOff = $derived(editor.view.signOff);
-  /** A line as people find it: by its place, and what it is. */
-  function named(id: string): string {
-    const at = editor.lines.findIndex((line) => line.id === id);
-    return at < 0
-      ? ''
-      : `, row ${at + 1}: ${editor.lines[at]?.product ?? editor.lines[at]?.description ?? ''}`;
-  }
+  const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 </script>
 
 <aside class="checks leaf" aria-label="Margin and credit">
@@ -40,11 +34,11 @@
       <p class="reason">
         {#if reason.rule === 'own-cost'}
           <span title="Its cost was typed here and is not the catalogue’s, so no floor speaks against it.">
-            {words(reason.rule)}{reason.line ? named(reason.line) : ''}: {words(reason.role)}
+            {capital(reason.words)}: {words(reason.role)}
           </span>
         {:else}
           <button class="how" onclick={() => onWorking(`signOff.reasons[${n}].role`)}
-            >{words(reason.rule)}{reason.line ? named(reason.line) : ''}: {words(reason.role)}</button
+            >{capital(reason.words)}: {words(reason.role)}</button
           >
         {/if}
       </p>

@@ -99,7 +99,7 @@ class QuotesTest {
     assertThat(rep.get("/api/quotes/" + plain).text("/worksheet/totals/contract")).isEqualTo(own);
     rep.post("/api/quotes/" + plain + "/lead", null).is(204);
     assertThat(value(rep, opportunity)).isEqualTo(own);
-    act(rep, plain, "/withdrawn", Map.of("reason", "Made by mistake")).is(204);
+    act(rep, plain, "/withdrawn", Map.of("words", "Made by mistake")).is(204);
     assertThat(value(rep, opportunity)).as("the latest other one leads").isEqualTo(led);
     act(rep, plain, "/lead", null).is(409);
   }
@@ -166,7 +166,7 @@ class QuotesTest {
     assertThat(rep.get("/api/quotes/" + second).text("/terms/reason"))
         .isEqualTo("By phone, Ms Reed");
     rep.post("/api/quotes/" + second + "/order", Map.of("poNumber", "PO-2")).is(200);
-    act(rep, second, "/withdrawn", Map.of("reason", "Too late")).is(409);
+    act(rep, second, "/withdrawn", Map.of("words", "Too late")).is(409);
   }
 
   /** A quote of another opportunity. */
@@ -178,14 +178,15 @@ class QuotesTest {
   void aDeclinedQuoteCanOnlyBeRevised() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
     long quote = sentQuote(rep, opportunity(rep, "Declined", null));
-    act(rep, quote, "/declined", Map.of("reason", "Price")).is(204);
+    act(rep, quote, "/declined", Map.of("words", "Price")).is(204);
+    act(rep, quote, "/lead", null).is(409);
     rep.post("/api/quotes/" + quote + "/order", Map.of("poNumber", "")).is(409);
     assertThat(
             act(
                     rep,
                     act(rep, quote, "/revisions", null).is(200).id(),
                     "/declined",
-                    Map.of("reason", "x"))
+                    Map.of("words", "x"))
                 .is(409)
                 .text("/detail"))
         .isNotEmpty();

@@ -89,7 +89,7 @@ public class SettingsService {
   }
 
   /** Whether the first visit is over. */
-  boolean isSetUp() {
+  public boolean isSetUp() {
     return !people.isEmpty();
   }
 

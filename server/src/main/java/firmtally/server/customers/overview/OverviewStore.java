@@ -44,7 +44,7 @@ class OverviewStore {
       SELECT * FROM (
         SELECT 'quote' AS kind, q.id, q.number, o.title, q.state, q.valid_until AS day, w.contract AS value, o.id AS opp
         FROM quote q JOIN opportunity o ON o.id = q.opportunity_id JOIN worksheet w ON w.id = q.worksheet_id
-        WHERE q.account_id = :id AND q.state IN ('draft', 'sent') AND o.state = 'open'
+        WHERE q.account_id = :id AND q.state IN ('draft', 'sent', 'accepted') AND o.state = 'open'
         UNION ALL
         SELECT 'order', s.id, s.number, o.title, s.state, s.placed_on, w.contract, o.id
         FROM sales_order s JOIN opportunity o ON o.id = s.opportunity_id JOIN worksheet w ON w.id = s.worksheet_id

@@ -114,14 +114,15 @@ public class ListService {
 
   Paged<OpportunityRow> page(ListQuery query, Actor actor) {
     return Paged.of(
-        store.page(query, actor, LocalDate.now(clock), PAGE + 1, settings.amounts()),
+        store.page(query, actor, LocalDate.now(clock), PAGE + 1, settings.company().currency()),
         PAGE,
         last -> new Cursor(last.sortKey(), last.id()));
   }
 
   /** The opportunities of an account that somebody sees, the latest first. */
   public List<OpportunityRow> ofAccount(AccountId account, Actor actor) {
-    return store.ofAccount(account, actor, LocalDate.now(clock), OF_ACCOUNT, settings.amounts());
+    return store.ofAccount(
+        account, actor, LocalDate.now(clock), OF_ACCOUNT, settings.company().currency());
   }
 
   List<GroupRow> groups(ListQuery query, Actor actor) {
@@ -173,7 +174,9 @@ public class ListService {
                 TableWriter.Column.text("Campaign"),
                 TableWriter.Column.text("Neglected")));
     List<List<Object>> rows =
-        store.page(query, actor, LocalDate.now(clock), MOST_IN_FILE, settings.amounts()).stream()
+        store
+            .page(query, actor, LocalDate.now(clock), MOST_IN_FILE, settings.company().currency())
+            .stream()
             .map(row -> cells(row, clock.getZone()))
             .toList();
     return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);

@@ -1,6 +1,8 @@
 package firmtally.server.pipeline.list;
 
 import firmtally.core.money.Percent;
+import firmtally.core.pipeline.OpenOpportunity;
+import firmtally.core.pipeline.OpenTotal;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
@@ -13,15 +15,14 @@ import firmtally.server.platform.web.Cursor;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.Groups;
 import firmtally.server.reporting.metrics.OpportunityMetrics;
-import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.function.LongFunction;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
 import org.springframework.stereotype.Repository;
 
 /** The list of opportunities, narrowed, sorted, grouped and subtotalled in SQL. */
@@ -72,7 +73,7 @@ class ListStore {
   }
 
   List<ListService.OpportunityRow> page(
-      ListQuery query, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
+      ListQuery query, Actor actor, LocalDate today, int most, CurrencyUnit currency) {
     Where where = inGroup(query, actor, today);
     Order order = order(query);
     boolean isDown = query.sort() != null && query.sort().startsWith("-");
@@ -93,15 +94,15 @@ class ListStore {
         order.column + direction + ", o.id" + direction,
         most,
         actor,
-        amounts);
+        currency);
   }
 
   /** The opportunities of an account, the latest close first. */
   List<ListService.OpportunityRow> ofAccount(
-      AccountId account, Actor actor, LocalDate today, int most, LongFunction<String> amounts) {
+      AccountId account, Actor actor, LocalDate today, int most, CurrencyUnit currency) {
     String close = Order.CLOSE.column;
     Where where = ListFilter.ofAccount(account, actor, today);
-    return rows(where, "", close, close + " DESC, o.id DESC", most, actor, amounts);
+    return rows(where, "", close, close + " DESC, o.id DESC", most, actor, currency);
   }
 
   private List<ListService.OpportunityRow> rows(
@@ -111,7 +112,7 @@ class ListStore {
       String order,
       int most,
       Actor actor,
-      LongFunction<String> amounts) {
+      CurrencyUnit currency) {
     String text =
         COLUMNS
             + ", "
@@ -126,7 +127,7 @@ class ListStore {
     return where
         .bind(Visibility.bind(sql.sql(text), actor))
         .param("most", most)
-        .query((row, n) -> row(row, amounts))
+        .query((row, n) -> row(row, currency))
         .list();
   }
 
@@ -215,8 +216,9 @@ class ListStore {
     throw BadInput.at("sort", "A list is not sorted by " + by + ".");
   }
 
-  private static ListService.OpportunityRow row(ResultSet row, LongFunction<String> amounts)
+  private static ListService.OpportunityRow row(ResultSet row, CurrencyUnit currency)
       throws SQLException {
+    Money value = Money.ofMinor(currency, row.getLong("value"));
     List<String> attention = new ArrayList<>();
     attention(attention, row.getBoolean("no_next"), "no-activity-planned");
     attention(attention, row.getBoolean("silent"), "no-contact");
@@ -235,9 +237,10 @@ class ListStore {
             row.getString("account"),
             row.getString("owner"),
             row.getString("team"),
-            amounts.apply(row.getLong("value")),
-            Columns.maybe(row, "budget", amounts::apply).orElse(null),
-            weighted(row, amounts)),
+            text(value),
+            Columns.maybe(row, "budget", minor -> text(Money.ofMinor(currency, minor)))
+                .orElse(null),
+            text(weighted(row, value))),
         new ListService.Standing(
             row.getString("stage"),
             row.getString("process"),
@@ -264,19 +267,25 @@ class ListStore {
         row.getString("sort_key"));
   }
 
-  /** What is won is sure, what is lost is nothing; as the sums of groups have it. */
-  private static String weighted(ResultSet row, LongFunction<String> amounts) throws SQLException {
-    long value = row.getLong("value");
+  /** As the core weighs it; what is won is sure, what is lost is nothing. */
+  private static Money weighted(ResultSet row, Money value) throws SQLException {
     return switch (row.getString("state")) {
-      case "won" -> amounts.apply(value);
-      case "lost" -> amounts.apply(0);
+      case "won" -> value;
+      case "lost" -> Money.zero(value.getCurrencyUnit());
       default ->
-          amounts.apply(
-              BigDecimal.valueOf(value)
-                  .multiply(Percent.ofTenThousandths(row.getLong("probability")).fraction())
-                  .setScale(0, RoundingMode.HALF_UP)
-                  .longValueExact());
+          OpenTotal.of(
+                  value.getCurrencyUnit(),
+                  List.of(
+                      new OpenOpportunity(
+                          row.getString("number"),
+                          value,
+                          Percent.ofTenThousandths(row.getLong("probability")))))
+              .weighted();
     };
+  }
+
+  private static String text(Money amount) {
+    return amount.getAmount().toPlainString();
   }
 
   private static void attention(List<String> attention, boolean is, String name) {

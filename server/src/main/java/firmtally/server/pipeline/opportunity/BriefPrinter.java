@@ -70,6 +70,9 @@ class BriefPrinter {
     facts.add(new BriefPaper.Fact("Stage", stage + ", " + o.progress().probability() + " %"));
     facts.add(new BriefPaper.Fact("Expected close", Written.day(o.days().expectedClose())));
     facts.add(new BriefPaper.Fact("Owner", o.owner()));
+    if (o.leadQuoteId() != null) {
+      facts.add(new BriefPaper.Fact("Value by its lead quote", written(o.value())));
+    }
     if (o.about().budget() != null) {
       facts.add(new BriefPaper.Fact("Budget", written(o.about().budget())));
     }

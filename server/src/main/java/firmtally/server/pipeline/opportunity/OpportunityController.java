@@ -146,7 +146,11 @@ class OpportunityController {
   /** What whoever looks at it may do. */
   record Rights(boolean mayChange, boolean mayReopen) {}
 
-  /** An opportunity's page; its parts lie beside each other in the answer. */
+  /**
+   * An opportunity's page; its parts lie beside each other in the answer.
+   *
+   * @param value what it is worth: by its lead quote, else by its own lines
+   */
   record OpportunityView(
       OpportunityId id,
       String number,
@@ -157,6 +161,7 @@ class OpportunityController {
       @JsonUnwrapped Progress progress,
       @JsonUnwrapped Days days,
       @MaybeNull DocumentId leadQuoteId,
+      String value,
       About about,
       TeamService.SalesTeam team,
       @JsonUnwrapped Rights rights,
@@ -203,6 +208,7 @@ class OpportunityController {
             o.closedOn(),
             touchedOn(o, activities)),
         o.leadQuoteId(),
+        beside.settings().amounts().apply(opportunities.value(o.id())),
         about(o),
         team.of(id),
         new Rights(

@@ -24,7 +24,7 @@ class CountsController {
         (SELECT COUNT(*) FROM opportunity o JOIN sales_process s ON s.id = o.process_id JOIN person p ON p.id = o.owner_id
           WHERE o.state = 'open' AND s.kind = 'new' AND <mine>) AS opportunities,
         (SELECT COUNT(*) FROM quote q JOIN opportunity o ON o.id = q.opportunity_id JOIN person p ON p.id = o.owner_id
-          WHERE q.state IN ('draft', 'sent') AND o.state = 'open' AND <mine>) AS quotes,
+          WHERE q.state IN ('draft', 'sent', 'accepted') AND o.state = 'open' AND <mine>) AS quotes,
         (SELECT COUNT(*) FROM sales_order s JOIN opportunity o ON o.id = s.opportunity_id
           JOIN person p ON p.id = o.owner_id
           WHERE s.state = 'hold' AND <mine>) AS orders,

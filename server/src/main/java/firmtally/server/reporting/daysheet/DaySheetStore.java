@@ -68,7 +68,8 @@ class DaySheetStore {
           + OPPORTUNITY
           + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
           + "JOIN approval ap ON ap.document_id = q.id AND ap.kind = 'sign-off' AND ap.answer IS NULL\n"
-          + "WHERE :manages AND o.state = 'open' AND ap.role = 'manager' AND o.owner_id <> :me AND "
+          + "WHERE :manages AND o.state = 'open' AND q.state = 'draft' AND ap.role = 'manager' AND o.owner_id <> :me"
+          + " AND ap.asked_by <> :me AND "
           + TEAMS
           + "\nUNION ALL\nSELECT 'sign-off-' || ap.answer, 'quote', q.id, q.number, o.title, c.name, substr(ap.answered_at, 1, 10),"
           + " qw.contract, NULL, NULL, NULL, FALSE\n"

@@ -69,8 +69,9 @@ public record Quote(Document document, Terms terms) {
     return state() == QuoteState.ORDERED;
   }
 
-  /** Whether its last day is over. */
+  /** Whether its last day is over; what was accepted in time does not expire. */
   public boolean isExpired(LocalDate today) {
-    return state() == QuoteState.EXPIRED || terms.validUntil().isBefore(today);
+    return state() == QuoteState.EXPIRED
+        || state() != QuoteState.ACCEPTED && terms.validUntil().isBefore(today);
   }
 }

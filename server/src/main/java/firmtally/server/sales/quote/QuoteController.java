@@ -9,7 +9,6 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Idempotency;
-import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
@@ -44,7 +43,6 @@ class QuoteController {
   private static final int PAGE = 100;
   private final QuoteService quotes;
   private final SendingService sending;
-  private final RevisionService revisions;
   private final CounterService counters;
   private final OpportunityService opportunities;
   private final CreditService credit;
@@ -55,7 +53,6 @@ class QuoteController {
   QuoteController(
       QuoteService quotes,
       SendingService sending,
-      RevisionService revisions,
       CounterService counters,
       OpportunityService opportunities,
       CreditService credit,
@@ -64,7 +61,6 @@ class QuoteController {
       Idempotency once) {
     this.quotes = quotes;
     this.sending = sending;
-    this.revisions = revisions;
     this.counters = counters;
     this.opportunities = opportunities;
     this.credit = credit;
@@ -100,9 +96,6 @@ class QuoteController {
       boolean decline,
       boolean withdraw) {}
 
-  /** Another quote of the same opportunity, or another revision of it. */
-  record Sibling(DocumentId id, String number, int revision, String state) {}
-
   /**
    * A quote's page.
    *
@@ -116,7 +109,7 @@ class QuoteController {
       String number,
       int revision,
       boolean leads,
-      List<Sibling> siblings,
+      List<QuoteService.Sibling> siblings,
       boolean signedOff,
       QuoteOf of,
       String state,
@@ -220,100 +213,6 @@ class QuoteController {
             () -> quotes.make(id, fromLines, actor)));
   }
 
-  /** The quote that an opportunity's value follows, and what its own lines are against it. */
-  @GetMapping("/opportunities/{id}/lead")
-  RevisionService.Lead lead(@PathVariable OpportunityId id, @SignedIn Actor actor) {
-    return revisions.lead(id, actor);
-  }
-
-  /** Brings the opportunity's own lines into its lead quote, or into the next revision of it. */
-  @PostMapping("/opportunities/{id}/lead")
-  QuoteMade bringOver(
-      @PathVariable OpportunityId id,
-      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
-      @SignedIn Actor actor) {
-    return new QuoteMade(
-        once.once(
-            key,
-            actor.id(),
-            "bring-over",
-            "opportunity " + id,
-            DocumentId::new,
-            () -> revisions.bringOver(id, actor)));
-  }
-
-  /** Makes it the quote that the opportunity's value follows. */
-  @PostMapping("/quotes/{id}/lead")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void lead(@PathVariable DocumentId id, @SignedIn Actor actor) {
-    revisions.lead(id, actor);
-  }
-
-  /** Makes the next revision under the same number; this one is superseded. */
-  @PostMapping("/quotes/{id}/revisions")
-  QuoteMade revise(
-      @PathVariable DocumentId id,
-      @RequestHeader("If-Match") String version,
-      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
-      @SignedIn Actor actor) {
-    return new QuoteMade(
-        once.once(
-            key,
-            actor.id(),
-            "revise-quote",
-            "quote " + id,
-            DocumentId::new,
-            () -> revisions.revise(id, Versions.of(version), actor)));
-  }
-
-  /**
-   * This quote against another of its opportunity, line by line.
-   *
-   * @param with the other one; 0 for the opportunity as it is now
-   */
-  @GetMapping("/quotes/{id}/compared")
-  Comparison compared(
-      @PathVariable DocumentId id,
-      @RequestParam(defaultValue = "0") DocumentId with,
-      @SignedIn Actor actor) {
-    return revisions.compare(id, Optional.of(with).filter(other -> other.value() > 0), actor);
-  }
-
-  record Words(String words) {}
-
-  record Reason(String reason) {}
-
-  /** The customer accepted it by other ways than the customer copy. */
-  @PostMapping("/quotes/{id}/accepted")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void accept(
-      @PathVariable DocumentId id,
-      @RequestHeader("If-Match") String version,
-      @RequestBody Words typed,
-      @SignedIn Actor actor) {
-    revisions.accept(id, Versions.of(version), typed.words(), actor);
-  }
-
-  @PostMapping("/quotes/{id}/declined")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void decline(
-      @PathVariable DocumentId id,
-      @RequestHeader("If-Match") String version,
-      @RequestBody Reason typed,
-      @SignedIn Actor actor) {
-    revisions.decline(id, Versions.of(version), typed.reason(), actor);
-  }
-
-  @PostMapping("/quotes/{id}/withdrawn")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void withdraw(
-      @PathVariable DocumentId id,
-      @RequestHeader("If-Match") String version,
-      @RequestBody Reason typed,
-      @SignedIn Actor actor) {
-    revisions.withdraw(id, Versions.of(version), typed.reason(), actor);
-  }
-
   @PutMapping("/quotes/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
@@ -348,41 +247,6 @@ class QuoteController {
         "ask-for-sign-off",
         "quote " + id,
         () -> quotes.askForSignOff(id, typed.why(), actor));
-  }
-
-  /** What it would be with at most so much off any row, in all. */
-  @GetMapping("/quotes/{id}/counter")
-  Comparison counter(
-      @PathVariable DocumentId id, @RequestParam String percent, @SignedIn Actor actor) {
-    return counters.preview(id, percent, actor);
-  }
-
-  record CounterForm(String percent, @MaybeNull String comment) {}
-
-  /** Names the discount that would do, in answer to the sign-off that is asked for. */
-  @PostMapping("/quotes/{id}/counter")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void offer(
-      @PathVariable DocumentId id,
-      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
-      @RequestBody CounterForm typed,
-      @SignedIn Actor actor) {
-    once.once(
-        key,
-        actor.id(),
-        "counter-offer",
-        "quote " + id,
-        () -> counters.offer(id, typed.percent(), typed.comment(), actor));
-  }
-
-  /** Takes the discount that was named. */
-  @PostMapping("/quotes/{id}/counter/taken")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void take(
-      @PathVariable DocumentId id,
-      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
-      @SignedIn Actor actor) {
-    once.once(key, actor.id(), "take-counter-offer", "quote " + id, () -> counters.take(id, actor));
   }
 
   @PostMapping("/quotes/{id}/send")

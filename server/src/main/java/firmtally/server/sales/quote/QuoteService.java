@@ -106,7 +106,10 @@ public class QuoteService implements DueWork {
     return store.page(state, before, most, actor, settings.amounts());
   }
 
-  List<QuoteController.Sibling> siblings(OpportunityId opportunity) {
+  /** Another quote of the same opportunity, or another revision of it. */
+  record Sibling(DocumentId id, String number, int revision, String state) {}
+
+  List<Sibling> siblings(OpportunityId opportunity) {
     return store.of(opportunity);
   }
 
@@ -311,6 +314,16 @@ public class QuoteService implements DueWork {
     return LocalDate.now(clock);
   }
 
+  /** What has expired is honoured by those who manage alone. */
+  void checkHonoured(Quote quote, Actor actor) {
+    if (quote.isExpired(today()) && !actor.role().manages()) {
+      throw new NotPossible(
+          "This quote expired on "
+              + quote.terms().validUntil()
+              + ". Revise it, or ask a manager to honour it.");
+    }
+  }
+
   /**
    * Marks a quote as ordered.
    *
@@ -319,12 +332,8 @@ public class QuoteService implements DueWork {
    */
   @Transactional
   public void ordered(Quote quote, Actor actor) {
-    boolean mayBe = quote.state().mayBecome(QuoteState.ORDERED);
-    if (mayBe && quote.isExpired(today()) && !actor.role().manages()) {
-      throw new NotPossible(
-          "This quote expired on "
-              + quote.terms().validUntil()
-              + ". Revise it, or ask a manager to honour it.");
+    if (quote.state().mayBecome(QuoteState.ORDERED)) {
+      checkHonoured(quote, actor);
     }
     if (quote.isDraft()) {
       throw new NotPossible("This quote has not been sent yet; send it first.");

@@ -35,9 +35,9 @@ public enum QuoteState implements DocumentState {
     };
   }
 
-  /** Whether the value of an opportunity may follow a quote that stands so. */
+  /** Whether a quote that stands so may be made the one that its opportunity follows. */
   boolean mayLead() {
-    return this != SUPERSEDED && this != WITHDRAWN;
+    return this != SUPERSEDED && this != WITHDRAWN && this != DECLINED;
   }
 
   static QuoteState of(String word) {

@@ -9,7 +9,6 @@ import firmtally.server.platform.ids.OpportunityId;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.stereotype.Repository;
 
@@ -106,26 +105,14 @@ class QuoteStore {
         .update();
   }
 
-  /** The latest quote of an opportunity that its value may follow. */
-  Optional<DocumentId> latestThatMayLead(OpportunityId opportunity) {
-    return sql.sql(
-            """
-            SELECT id FROM quote WHERE opportunity_id = :opportunity AND state NOT IN ('superseded', 'withdrawn', 'declined')
-            ORDER BY id DESC LIMIT 1
-            """)
-        .param("opportunity", opportunity)
-        .query(DocumentId.class)
-        .optional();
-  }
-
   /** The quotes of an opportunity, the latest first. */
-  List<QuoteController.Sibling> of(OpportunityId opportunity) {
+  List<QuoteService.Sibling> of(OpportunityId opportunity) {
     return sql.sql(
             """
             SELECT id, number, revision, state FROM quote WHERE opportunity_id = :opportunity ORDER BY id DESC
             """)
         .param("opportunity", opportunity)
-        .query(QuoteController.Sibling.class)
+        .query(QuoteService.Sibling.class)
         .list();
   }
 

@@ -114,19 +114,14 @@ public class RevisionService {
   @Transactional
   public void accept(DocumentId id, long version, String words, Actor actor) {
     Quote quote = editable(id, actor);
-    if (quote.isExpired(today()) && !actor.role().manages()) {
-      throw new NotPossible(
-          "This quote expired on "
-              + quote.terms().validUntil()
-              + ". Revise it, or ask a manager to honour it.");
-    }
-    become(quote, version, QuoteState.ACCEPTED, "words", words, actor);
+    quotes.checkHonoured(quote, actor);
+    become(quote, version, QuoteState.ACCEPTED, words, actor);
   }
 
   /** The customer said no; why is noted. */
   @Transactional
-  public void decline(DocumentId id, long version, String reason, Actor actor) {
-    become(editable(id, actor), version, QuoteState.DECLINED, "reason", reason, actor);
+  public void decline(DocumentId id, long version, String words, Actor actor) {
+    become(editable(id, actor), version, QuoteState.DECLINED, words, actor);
   }
 
   /**
@@ -134,21 +129,25 @@ public class RevisionService {
    * opportunity's own lines count again.
    */
   @Transactional
-  public void withdraw(DocumentId id, long version, String reason, Actor actor) {
+  public void withdraw(DocumentId id, long version, String words, Actor actor) {
     Quote quote = editable(id, actor);
-    become(quote, version, QuoteState.WITHDRAWN, "reason", reason, actor);
+    become(quote, version, QuoteState.WITHDRAWN, words, actor);
+    approvals.clear(id, ApprovalService.SIGN_OFF, "The quote was withdrawn.", actor);
     OpportunityId of = quote.opportunityId();
     if (id.equals(opportunities.readable(of, actor).leadQuoteId())) {
-      Optional<DocumentId> next = store.latestThatMayLead(of);
+      Optional<DocumentId> next =
+          quotes.siblings(of).stream()
+              .filter(other -> QuoteState.of(other.state()).mayLead())
+              .map(QuoteService.Sibling::id)
+              .findFirst();
       String called = next.map(n -> quotes.readable(n, actor).called()).orElse("none");
       opportunities.lead(of, next, called, actor);
     }
   }
 
-  private void become(
-      Quote quote, long version, QuoteState to, String at, String typed, Actor actor) {
+  private void become(Quote quote, long version, QuoteState to, String typed, Actor actor) {
     Input input = new Input();
-    String words = input.text(at, typed, LONGEST);
+    String words = input.text("words", typed, LONGEST);
     input.check();
     documents.become(quote.document(), version, quote.state(), to, to.word() + ": " + words, actor);
     store.setReason(quote.id(), words);

@@ -100,24 +100,23 @@ public record Calculation(
    * margin of the whole below the floor of 25 %". Margins are not told: others read it too.
    */
   public String signOffWords() {
+    return signOffReasons().stream().distinct().collect(Collectors.joining(", "));
+  }
+
+  /** The words of each reason for a sign-off, in their order. */
+  List<String> signOffReasons() {
     Map<String, String> names = names();
     Map<String, LineTally> tallies = new HashMap<>();
     check.tally().lines().forEach(tally -> tallies.put(tally.line().id(), tally));
     return signOff.reasons().stream()
         .map(
             reason ->
-                question
-                    .policy()
-                    .map(
-                        policy ->
-                            SignOffWords.of(
-                                reason,
-                                reason.line().map(names::get).orElse(""),
-                                reason.line().map(tallies::get),
-                                policy))
-                    .orElseGet(() -> reason.rule().replace('-', ' ')))
-        .distinct()
-        .collect(Collectors.joining(", "));
+                SignOffWords.of(
+                    reason,
+                    reason.line().map(names::get).orElse(""),
+                    reason.line().map(tallies::get),
+                    question.policy()))
+        .toList();
   }
 
   /** The lines of each section, by the id of its heading: those down to the next heading. */

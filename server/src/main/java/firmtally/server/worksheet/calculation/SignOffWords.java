@@ -3,8 +3,8 @@ package firmtally.server.worksheet.calculation;
 import firmtally.core.margin.SignOffPolicy;
 import firmtally.core.money.Percent;
 import firmtally.core.worksheet.LineTally;
+import firmtally.server.platform.web.Written;
 import java.util.Optional;
-import org.joda.money.Money;
 
 /** Why somebody has to sign, with the figures of the rule. */
 final class SignOffWords {
@@ -16,30 +16,46 @@ final class SignOffWords {
    * @param row how people find the line; blank where it is about none
    */
   static String of(
-      SignOffNeed.Reason reason, String row, Optional<LineTally> line, SignOffPolicy policy) {
+      SignOffNeed.Reason reason,
+      String row,
+      Optional<LineTally> line,
+      Optional<SignOffPolicy> policy) {
     return switch (reason.rule()) {
       case "discount" ->
           "discount on "
               + row
               + line.flatMap(LineTally::discountPercent).map(p -> ": " + p + " %").orElse("")
-              + authority(policy).map(most -> " where " + most + " % may be given").orElse("");
+              + policy
+                  .flatMap(SignOffWords::authority)
+                  .map(most -> " where " + most + " % may be given")
+                  .orElse("");
       case "family-floor" ->
           "margin on "
               + row
               + " below the floor"
-              + line.flatMap(l -> floor(l, policy)).map(f -> " of " + f + " %").orElse("");
+              + policy
+                  .flatMap(p -> line.flatMap(l -> floor(l, p)))
+                  .map(f -> " of " + f + " %")
+                  .orElse("");
       case "document-floor" ->
           "margin of the whole below the floor"
-              + policy.documentFloor().map(f -> " of " + f.margin() + " %").orElse("");
+              + policy
+                  .flatMap(SignOffPolicy::documentFloor)
+                  .map(f -> " of " + f.margin() + " %")
+                  .orElse("");
       case "gift-cost" ->
           "gifts cost more than "
-              + policy.giftCost().map(limit -> text(limit.amount())).orElse("allowed");
+              + policy
+                  .flatMap(SignOffPolicy::giftCost)
+                  .map(limit -> Written.amount(limit.amount()))
+                  .orElse("allowed");
       case "value-over" ->
           "net total above "
-              + policy.valueOver().stream()
+              + policy.stream()
+                  .flatMap(p -> p.valueOver().stream())
                   .filter(limit -> limit.role().equals(reason.role()))
                   .findFirst()
-                  .map(limit -> text(limit.amount()))
+                  .map(limit -> Written.amount(limit.amount()))
                   .orElse("the limit");
       default -> reason.rule().replace('-', ' ') + (row.isEmpty() ? "" : " on " + row);
     };
@@ -62,9 +78,5 @@ final class SignOffWords {
                     .filter(floor -> floor.family().equals(family))
                     .findFirst())
         .map(SignOffPolicy.FamilyFloor::margin);
-  }
-
-  private static String text(Money amount) {
-    return amount.getAmount().toPlainString();
   }
 }

@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.joda.money.Money;
 
 /**
@@ -216,7 +217,7 @@ public record WorksheetView(
   public record SignOffView(boolean needed, @MaybeNull String role, List<ReasonView> reasons) {}
 
   /** One reason. */
-  public record ReasonView(String rule, @MaybeNull String line, String role) {}
+  public record ReasonView(String rule, @MaybeNull String line, String role, String words) {}
 
   /** What can still be given. */
   public record RoomView(
@@ -283,7 +284,7 @@ public record WorksheetView(
         worked.form().discountPercent(),
         worked.form().discountAmount(),
         totals(worked.check().tally().totals()),
-        signOff(worked.signOff()),
+        signOff(worked),
         room(worked),
         worked.check().landing().map(landing -> landing(landing, worked.landed())).orElse(null),
         credit(credit),
@@ -381,12 +382,18 @@ public record WorksheetView(
         text(t.firstInvoice().total()));
   }
 
-  private static SignOffView signOff(SignOffNeed signOff) {
+  private static SignOffView signOff(Calculation worked) {
+    SignOffNeed signOff = worked.signOff();
+    List<String> words = worked.signOffReasons();
     return new SignOffView(
         signOff.needed(),
         signOff.role().orElse(null),
-        signOff.reasons().stream()
-            .map(r -> new ReasonView(r.rule(), r.line().orElse(null), r.role()))
+        IntStream.range(0, words.size())
+            .mapToObj(
+                n -> {
+                  SignOffNeed.Reason r = signOff.reasons().get(n);
+                  return new ReasonView(r.rule(), r.line().orElse(null), r.role(), words.get(n));
+                })
             .toList());
   }
 

@@ -1,10 +1,15 @@
 package firmtally.server.customers.enquiry;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
 
+import firmtally.core.pricing.PricePolicy;
+import firmtally.server.company.SettingsService;
 import firmtally.server.platform.database.TestDatabase;
 import firmtally.server.platform.jobs.JobDays;
 import java.time.LocalDate;
+import org.joda.money.CurrencyUnit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -18,7 +23,11 @@ class EnquiryWorthTest {
 
   @BeforeEach
   void somebodySells() {
-    worth = new EnquiryWorth(database.sql(), new JobDays(database.sql()));
+    SettingsService settings = mock(SettingsService.class);
+    when(settings.isSetUp()).thenReturn(true);
+    when(settings.company())
+        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR, PricePolicy.LOWEST, 30));
+    worth = new EnquiryWorth(database.sql(), new JobDays(database.sql()), settings);
     mara = database.person("mara", "North");
     act(
         """
