@@ -14,8 +14,11 @@
     ['street', 'Street'],
     ['postal', 'Postal code'],
     ['town', 'Town'],
+    ['country', 'Country'],
     ['email', 'Email'],
-    ['phone', 'Phone']
+    ['phone', 'Phone'],
+    ['taxId', 'Tax ID'],
+    ['language', 'Language of letters (en, de; blank: ours)']
   ] as const;
   const path = untrack(() => ({ id: a.id }));
   const of = (account: Schemas['AccountPage']) => ({
@@ -25,8 +28,11 @@
       street: account.street,
       postal: account.postal,
       town: account.town,
+      country: account.country,
       email: account.email,
       phone: account.phone,
+      taxId: account.taxId,
+      language: account.language,
       priceGroup: account.priceGroup ?? '',
       termsDays: String(account.termsDays),
       poNumberRequired: account.poNumberRequired

@@ -50,6 +50,8 @@
       bind:open
       {onDone}
     />{/await}
+{:else if row.kind === 'quote-expiring'}
+  {#await import('./Expiring.svelte') then { default: Expiring }}<Expiring {row} bind:open />{/await}
 {:else if moves}
   <form onsubmit={move}>
     <Field

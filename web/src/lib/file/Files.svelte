@@ -11,7 +11,7 @@
     mayChange,
     onChange
   }: {
-    record: 'opportunity' | 'account';
+    record: 'opportunity' | 'account' | 'product' | 'company';
     id: number;
     files: Schemas['FileView'][];
     mayChange: boolean;

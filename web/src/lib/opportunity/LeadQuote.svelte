@@ -21,6 +21,16 @@
   let comparing = $state(false);
   const isDraft = $derived(lead.data?.state === 'draft');
 
+  /** A second quote that begins as these lines, not as a copy of the lead. */
+  async function fromLines() {
+    if (editor.dirty && !(await editor.save())) return;
+    await acts.run(async () => {
+      const params = { path: { id: o.id }, query: { fromLines: true } };
+      const made = await ask(api.POST('/api/opportunities/{id}/quotes', { params }));
+      await goto('/quotes/' + made.id);
+    });
+  }
+
   async function bring() {
     if (editor.dirty && !(await editor.save())) return;
     await acts.run(async () => {
@@ -35,12 +45,20 @@
   <p class="lead" class:heed={lead.data.differs} role="status">
     The value <b>{figure(lead.data.value)}</b> follows quote
     <a href="/quotes/{lead.data.id}">{lead.data.called}</a>, {lead.data.state}.
+    {#if o.mayChange}<button
+        class="plain"
+        disabled={acts.busy}
+        onclick={fromLines}
+        title="A second quote from the lines below; Create quote copies {lead.data.called}"
+        >Another quote from these lines</button
+      >{/if}
     {#if lead.data.differs}
       These lines come to {figure(lead.data.comparison.totals.after)}.
       <button class="plain" onclick={() => (comparing = true)}>Show the differences</button>
     {/if}
   </p>
 {:else}<Notice refusal={refusalOf(lead)} />{/if}
+{#if !comparing}<Notice refusal={acts.refusal} />{/if}
 
 <Ask bind:open={comparing} title="The quote and these lines" broad>
   {#if lead.data}

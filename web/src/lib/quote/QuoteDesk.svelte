@@ -8,7 +8,6 @@
   import Changes from '$lib/trail/Changes.svelte';
   import Trail from '$lib/trail/Trail.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import Field from '$lib/ui/Field.svelte';
   import Icon from '$lib/ui/Icon.svelte';
   import MenuButton, { type MenuEntry } from '$lib/ui/MenuButton.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -16,58 +15,52 @@
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure } from '$lib/ui/format';
+  import { say } from '$lib/ui/said';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
   import { Editor } from '$lib/worksheet/editor.svelte';
   import { homeOf } from '$lib/worksheet/home';
   import { benchKeys } from '$lib/worksheet/keys';
+  import Obstacles from './Obstacles.svelte';
   import Revisions from './Revisions.svelte';
   import { called } from './called';
+  import { LetterForm } from './letter';
   import type { Ending } from './ending';
 
   let { q, onChange }: { q: Schemas['QuoteView']; onChange: () => unknown } = $props();
   const editor = untrack(() => new Editor(q.worksheet, homeOf('quotes', q.id), String(session.me?.id ?? '')));
   const acts = new Acts(() => onChange());
-  let sending = $state(false);
-  let ordering = $state(false);
-  let asking = $state(false);
-  let poNumber = $state('');
-  let why = $state('');
-  let form = $state(untrack(() => typed(q)));
-  let touched = $state(false);
-  // The letter is saved over the version it was opened with, never over a colleague's words.
-  let formOf = untrack(() => q.version);
+  let side = $state('checks');
+  let field = $state('');
+  let asking = $state<'' | 'send' | 'order' | 'sign-off' | Ending>('');
+  let message = $state.raw<Schemas['Message'] | null>(null);
+  const letter = untrack(() => new LetterForm(q, () => onChange()));
   const signOff = $derived(q.obstacles.find((obstacle) => obstacle.at === 'signOff'));
-
-  function typed(from: Schemas['QuoteView']) {
-    const { validUntil, addressee, emailTo, letter, paymentTerms, deliveryTerms } = from.terms;
-    return { validUntil, addressee, emailTo, letter, paymentTerms, deliveryTerms };
-  }
+  const stops = $derived(q.obstacles.filter((obstacle) => obstacle.stops));
+  const offered = $derived(q.approvals.at(-1)?.approval.counter ?? '');
+  const beside = [
+    { key: 'letter', label: 'Letter' },
+    { key: 'enclosures', label: 'Enclosures' },
+    { key: 'preview', label: 'Preview' },
+    { key: 'copy', label: 'Customer' }
+  ];
 
   $effect(() => {
     const fresh = q.worksheet;
-    const next = typed(q);
-    const version = q.version;
-    untrack(() => {
-      void editor.seen(fresh);
-      if (touched) return;
-      form = next;
-      formOf = version;
-    });
+    letter.seen(q);
+    untrack(() => void editor.seen(fresh));
   });
 
   async function save(): Promise<boolean> {
     if (editor.dirty && !(await editor.save())) return false;
-    if (!touched) return true;
-    return acts.run(async () => {
-      const header = match(formOf);
-      await ask(api.PUT('/api/quotes/{id}', { params: { path: { id: q.id }, header }, body: form }));
-      touched = false;
-    });
+    if (!q.may.change || !letter.dirty) return true;
+    const saved = await letter.send();
+    if (!saved) side = 'letter';
+    return saved;
   }
 
-  let ending = $state<Ending | null>(null);
   const entries = $derived<MenuEntry[]>([
+    ...(q.may.sendAgain ? [{ value: 'again', label: 'Send again…' }] : []),
     ...(q.may.revise ? [{ value: 'revise', label: 'Revise', detail: 'the next revision' }] : []),
     ...(q.may.lead ? [{ value: 'lead', label: 'Make it the lead quote' }] : []),
     ...(q.may.accept ? [{ value: 'accepted', label: 'Accepted…', group: 'The customer' }] : []),
@@ -78,10 +71,9 @@
   function more(value: string) {
     if (value === 'revise') void revise();
     else if (value === 'lead') void lead();
-    else ending = value as Ending;
+    else if (value === 'again') void write();
+    else asking = value as Ending;
   }
-
-  const offered = $derived(q.approvals.at(-1)?.approval.counter ?? '');
 
   async function takeCounter() {
     if (editor.dirty && !(await editor.save())) return;
@@ -100,32 +92,34 @@
     await acts.run(() => ask(api.POST('/api/quotes/{id}/lead', { params: { path: { id: q.id } } })));
   }
 
-  async function askToSend() {
-    if (await save()) sending = true;
+  /** Everything is saved first, so that what is sent is what is seen. */
+  async function write() {
+    if (!(await save())) return;
+    await acts.run(async () => {
+      message = await ask(api.GET('/api/quotes/{id}/message', { params: { path: { id: q.id } } }));
+    });
+    if (message) asking = 'send';
   }
 
-  async function send() {
-    const params = { path: { id: q.id }, header: match(q.version) };
-    await acts.run(() => ask(api.POST('/api/quotes/{id}/send', { params })));
-    sending = false;
+  async function askForSignOff() {
+    if (await save()) asking = 'sign-off';
   }
 
-  async function askForSignOff(event: SubmitEvent) {
-    event.preventDefault();
-    const params = { path: { id: q.id } };
-    if (await acts.run(() => ask(api.POST('/api/quotes/{id}/sign-off', { params, body: { why } })))) {
-      asking = false;
+  /** Goes to where something that is missing is filled in. */
+  function mend(at: string) {
+    if (at === 'signOff') void askForSignOff();
+    else if (at === 'account') void goto('/accounts/' + q.of.accountId);
+    else if (at === 'company') void goto('/settings');
+    else if (at !== 'lines') {
+      side = 'letter';
+      field = at;
     }
   }
 
-  async function order(event: SubmitEvent) {
-    event.preventDefault();
-    await acts.run(async () => {
-      const params = { path: { id: q.id } };
-      const placed = await ask(api.POST('/api/quotes/{id}/order', { params, body: { poNumber } }));
-      ordering = false;
-      await goto('/orders/' + placed.id);
-    });
+  async function done(words = '') {
+    asking = '';
+    if (words) say(words);
+    await onChange();
   }
 
   offer(() => [
@@ -133,16 +127,28 @@
       ? [
           { label: 'Save', keys: 'Ctrl+s', run: save },
           ...benchKeys(editor).filter((action) => action.keys !== 'Ctrl+s'),
-          ...(q.obstacles.length ? [] : [{ label: 'Send', keys: 'Ctrl+Enter', run: askToSend }])
+          ...(stops.length ? [] : [{ label: 'Send', keys: 'Ctrl+Enter', run: write }]),
+          ...(q.may.askForSignOff ? [{ label: 'Request sign-off', keys: 's', run: askForSignOff }] : [])
         ]
       : []),
+    ...(q.may.sendAgain ? [{ label: 'Send again', run: write }] : []),
     ...(q.may.revise ? [{ label: 'Revise', keys: 'e', run: revise }] : []),
-    ...(q.may.accept ? [{ label: 'Note acceptance', run: () => (ending = 'accepted') }] : []),
-    ...(q.may.decline ? [{ label: 'Note refusal', run: () => (ending = 'declined') }] : []),
-    ...(q.may.withdraw ? [{ label: 'Withdraw', run: () => (ending = 'withdrawn') }] : []),
-    ...(q.may.order ? [{ label: 'Place order', keys: 'Ctrl+Enter', run: () => (ordering = true) }] : []),
+    ...(q.may.accept ? [{ label: 'Note acceptance', run: () => (asking = 'accepted') }] : []),
+    ...(q.may.decline ? [{ label: 'Note refusal', run: () => (asking = 'declined') }] : []),
+    ...(q.may.withdraw ? [{ label: 'Withdraw', run: () => (asking = 'withdrawn') }] : []),
+    ...(q.may.order ? [{ label: 'Place order', keys: 'Ctrl+Enter', run: () => (asking = 'order') }] : []),
+    { label: 'Letter and terms', keys: 'l', run: () => (side = 'letter') },
+    { label: 'Preview', keys: 'v', run: () => (side = 'preview') },
     { label: 'Open the PDF', keys: 'p', run: () => window.open(`/api/quotes/${q.id}/quote.pdf`) }
   ]);
+  const TITLE: Record<string, string> = {
+    send: 'Send',
+    order: 'Place order on',
+    'sign-off': 'Request sign-off for',
+    accepted: 'Accepted:',
+    declined: 'Declined:',
+    withdrawn: 'Withdraw'
+  };
 </script>
 
 <div class="head">
@@ -154,7 +160,7 @@
   {#if q.may.takeCounter}<button class="act main" disabled={acts.busy} onclick={takeCounter}
       >Take at most {offered} %</button
     >{/if}
-  {#if q.may.askForSignOff}<button class="act" class:main={!q.may.takeCounter} onclick={() => (asking = true)}
+  {#if q.may.askForSignOff}<button class="act" class:main={!q.may.takeCounter} onclick={askForSignOff}
       >Request sign-off…</button
     >{/if}
   {#if q.may.change}<button
@@ -162,10 +168,10 @@
       class:main={!q.may.askForSignOff}
       disabled={signOff !== undefined || acts.busy}
       title={signOff?.words}
-      onclick={askToSend}><Icon name="email" size={13} />Send…</button
+      onclick={write}><Icon name="email" size={13} />Send…</button
     >{/if}
   {#if entries.length > 0}<MenuButton label="More" name="More acts" {entries} onChoose={more} />{/if}
-  {#if q.may.order}<button class="act main" onclick={() => (ordering = true)}
+  {#if q.may.order}<button class="act main" onclick={() => (asking = 'order')}
       >Place order… <Icon name="arrow" size={13} /></button
     >{/if}
 </div>
@@ -181,155 +187,89 @@
       ></span
     >{/if}
   {#if q.signedOff}<span class="good">signed off</span>{/if}
-  {#if q.terms.reason}<span>{q.terms.reason}</span>{/if}
+  {#if q.terms.reason}<span>{q.state}: {q.terms.reason}</span>{/if}
+  {#if q.terms.picks}<span>agreed with what the customer picked: <b>{figure(q.agreed)}</b></span>{/if}
 </div>
-{#if q.may.change && q.obstacles.length}
-  <p class="heed obstacles">
-    Not ready to send. {#each q.obstacles as obstacle (obstacle.at)}<span>{obstacle.words}</span>{/each}
-  </p>
-{/if}
-{#if q.approvals.length}<Approvals
-    asked={q.approvals}
-    quote={q.id}
-    stale={signOff !== undefined}
-    {onChange}
-  />{/if}
-{#if !ordering && !asking}<Notice refusal={acts.refusal} />{/if}
+{#if q.may.change}<Obstacles obstacles={q.obstacles} mayAsk={q.may.askForSignOff} onMend={mend} />{/if}
+{#if q.approvals.length}<Approvals asked={q.approvals} quote={q.id} stale={signOff !== undefined} />{/if}
+{#if asking === ''}<Notice refusal={acts.refusal} />{/if}
 {#snippet under()}
   <div class="under">
-    <section class="leaf letter" aria-label="Cover letter and terms">
-      <h2>Cover letter and terms</h2>
-      {#if q.may.change}
-        <div class="pair" oninput={() => (touched = true)} role="group" aria-label="Terms">
-          <Field
-            label="To"
-            name="addressee"
-            rows={3}
-            bind:value={form.addressee}
-            problem={acts.at('addressee')}
-          />
-          <Field label="Letter" name="letter" rows={3} bind:value={form.letter} problem={acts.at('letter')} />
-          <Field label="Email to" name="emailTo" bind:value={form.emailTo} problem={acts.at('emailTo')} />
-          <Field
-            label="Valid until"
-            name="validUntil"
-            type="date"
-            bind:value={form.validUntil}
-            problem={acts.at('validUntil')}
-          />
-          <Field
-            label="Payment"
-            name="paymentTerms"
-            bind:value={form.paymentTerms}
-            problem={acts.at('paymentTerms')}
-          />
-          <Field
-            label="Delivery"
-            name="deliveryTerms"
-            bind:value={form.deliveryTerms}
-            problem={acts.at('deliveryTerms')}
-          />
-        </div>
-        {#if touched}<p><button class="act" onclick={save}>Save cover letter and terms</button></p>{/if}
-      {:else}
-        <dl>
-          <dt>To</dt>
-          <dd>{q.terms.addressee}</dd>
-          <dt>Email</dt>
-          <dd>{q.terms.emailTo}</dd>
-          <dt>Valid until</dt>
-          <dd>{day(q.terms.validUntil)}</dd>
-          <dt>Payment</dt>
-          <dd>{q.terms.paymentTerms}</dd>
-          <dt>Delivery</dt>
-          <dd>{q.terms.deliveryTerms}</dd>
-          <dt>Letter</dt>
-          <dd>{q.terms.letter}</dd>
-        </dl>
-      {/if}
-    </section>
     <Revisions {q} />
     <Trail opportunity={q.of.opportunityId} here={called(q)} />
-    <section class="leaf log">
+    <section class="leaf pad">
       <h2>History</h2>
       <Changes record="quote" id={q.id} />
     </section>
   </div>
 {/snippet}
-<Worksheet {editor} locked={!q.may.change} weighs={q.state !== 'ordered'} {under} />
+{#snippet panel(key: string)}
+  {#if key === 'letter'}{#await import('./LetterPanel.svelte') then { default: Panel }}<Panel
+        {q}
+        form={letter}
+        {field}
+      />{/await}
+  {:else if key === 'enclosures'}{#await import('./EnclosuresPanel.svelte') then { default: Panel }}<Panel
+        {q}
+        {onChange}
+      />{/await}
+  {:else if key === 'preview'}{#await import('./PreviewPanel.svelte') then { default: Panel }}<Panel
+        id={q.id}
+        version="{q.version} {editor.view.version}"
+      />{/await}
+  {:else if key === 'copy'}{#await import('./CopyPanel.svelte') then { default: Panel }}<Panel
+        {q}
+        mine={q.may.answer}
+      />{/await}
+  {/if}
+{/snippet}
+<Worksheet
+  {editor}
+  locked={!q.may.change}
+  weighs={q.state !== 'ordered'}
+  {under}
+  {beside}
+  bind:side
+  {panel}
+/>
 
 <Ask
-  bind:open={() => ending !== null, (open) => (ending = open ? ending : null)}
-  title="{q.number}: {ending ?? ''}"
+  bind:open={() => asking !== '', (open) => (asking = open ? asking : '')}
+  title="{TITLE[asking] ?? ''} {called(q)}"
+  wide={asking === 'send'}
 >
-  {#if ending}{#await import('./EndQuote.svelte') then { default: EndQuote }}<EndQuote
+  {#if asking === 'send' && message}
+    {#if editor.view.credit.verdict === 'hold' || editor.view.credit.verdict === 'stop'}
+      <p class="heed">Credit check today: {editor.view.credit.verdict}. An order would be put on hold.</p>
+    {/if}
+    {#await import('./SendForm.svelte') then { default: SendForm }}<SendForm
         {q}
-        how={ending}
-        onDone={async () => {
-          ending = null;
-          await onChange();
-        }}
-      />{/await}{/if}
-</Ask>
-<Ask bind:open={sending} title="Send {q.number}">
-  <p>
-    To <b>{form.emailTo || 'none'}</b> with the PDF, {figure(editor.view.totals.invoiceTotal)} with tax, valid until
-    {day(form.validUntil)}. A sent quote can no longer be edited.
-  </p>
-  {#if editor.view.credit.verdict === 'hold' || editor.view.credit.verdict === 'stop'}
-    <p class="heed">Credit check today: {editor.view.credit.verdict}. An order would be put on hold.</p>
+        {message}
+        onDone={() => done('The quote is on its way.')}
+      />{/await}
+  {:else if asking === 'sign-off'}
+    {#await import('./SignOffForm.svelte') then { default: SignOffForm }}<SignOffForm
+        {q}
+        words={signOff?.words ?? ''}
+        onDone={done}
+      />{/await}
+  {:else if asking === 'order'}
+    {#await import('./OrderForm.svelte') then { default: OrderForm }}<OrderForm
+        {q}
+        onDone={() => (asking = '')}
+      />{/await}
+  {:else if asking !== ''}
+    {#await import('./EndQuote.svelte') then { default: EndQuote }}<EndQuote
+        {q}
+        how={asking as Ending}
+        onDone={done}
+      />{/await}
   {/if}
-  <p class="row">
-    <button class="act main" disabled={acts.busy} onclick={send} {@attach (b: HTMLElement) => b.focus()}
-      >Send it</button
-    >
-    <button class="act" onclick={() => (sending = false)}>Cancel</button>
-  </p>
-</Ask>
-<Ask bind:open={asking} title="Request sign-off for {q.number}">
-  <form onsubmit={askForSignOff}>
-    <p>{signOff?.words ?? ''}</p>
-    <Field label="Reason" name="why" rows={3} bind:value={why} problem={acts.at('why')} focus />
-    <Notice refusal={acts.refusal} />
-    <p class="row">
-      <button class="act main" disabled={acts.busy}>Ask</button>
-      <button type="button" class="act" onclick={() => (asking = false)}>Cancel</button>
-    </p>
-  </form>
-</Ask>
-<Ask bind:open={ordering} title="Place order on {q.number}">
-  <form onsubmit={order}>
-    <Field
-      label="Customer PO number"
-      name="poNumber"
-      bind:value={poNumber}
-      problem={acts.at('poNumber')}
-      focus
-    />
-    <p class="quiet">
-      Margin, credit and the number decide whether it is released or held. The opportunity is won with {figure(
-        editor.view.totals.contract
-      )}.
-    </p>
-    <Notice refusal={acts.refusal} />
-    <p class="row"><button class="act main" disabled={acts.busy}>Place it</button></p>
-  </form>
 </Ask>
 
 <style>
-  .obstacles {
-    padding: 6px 12px;
-    margin-bottom: 10px;
-    background: var(--brass-wash);
-  }
-  .obstacles span {
-    margin-left: 6px;
-  }
   .facts {
     margin-bottom: 10px;
-  }
-  .log {
-    padding: 10px 14px;
   }
   .under {
     display: grid;
@@ -337,31 +277,5 @@
     gap: 14px;
     margin-top: 14px;
     align-items: start;
-  }
-  .letter {
-    padding: 10px 14px;
-  }
-  .pair {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px 12px;
-    margin: 6px 0;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 84px 1fr;
-    gap: 3px 10px;
-    margin-top: 6px;
-  }
-  dt {
-    color: var(--stone);
-  }
-  dd {
-    white-space: pre-line;
-  }
-  .row {
-    display: flex;
-    gap: 10px;
-    margin-top: 12px;
   }
 </style>

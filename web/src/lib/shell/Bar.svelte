@@ -112,6 +112,7 @@
       <div class="leaf">
         <p class="quiet">{words(session.me?.role ?? '')}, {session.company?.name}</p>
         {#if session.me?.role === 'administrator'}<a href="/users">Users and teams</a>{/if}
+        <a href="/settings">Settings</a>
         <a href="/processes">Sales processes</a>
         {#if session.sells}<a href="/accounts/reassignment">Reassign accounts</a>{/if}
         <button class="plain" onclick={() => (ownPassword = true)}>Password and sessions</button>

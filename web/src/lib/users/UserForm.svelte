@@ -21,9 +21,9 @@
     children?: import('svelte').Snippet;
   } = $props();
   const ROLES = ['rep', 'manager', 'credit-controller', 'administrator'].map((r) => [r, words(r)] as const);
-  const NEW = { name: '', email: '', login: '', password: '', role: 'rep', team: '' };
+  const NEW = { name: '', email: '', login: '', password: '', role: 'rep', team: '', phone: '' };
   const of = (u: Schemas['UserView']) => ({
-    values: { ...NEW, name: u.name, email: u.email, role: u.role, team: u.team ?? '' },
+    values: { ...NEW, name: u.name, email: u.email, role: u.role, team: u.team ?? '', phone: u.phone },
     version: u.version
   });
   const id = untrack(() => user?.id);
@@ -33,9 +33,9 @@
     send: async (values, version) => {
       if (id === undefined) await ask(api.POST('/api/users', { body: values }));
       else {
-        const { name, email, role, team } = values;
+        const { name, email, role, team, phone } = values;
         const params = { path: { id }, header: match(version) };
-        await ask(api.PUT('/api/users/{id}', { params, body: { name, email, role, team } }));
+        await ask(api.PUT('/api/users/{id}', { params, body: { name, email, role, team, phone } }));
       }
     },
     reread: async () => {
@@ -53,6 +53,7 @@
 <form class="form one" onsubmit={form.submit}>
   <Entry {form} name="name" label="Name" focus={user !== undefined} />
   <Entry {form} name="email" label="Email" />
+  {#if user}<Entry {form} name="phone" label="Phone, as it stands on quotes" />{/if}
   {#if !user}
     <Entry {form} name="login" label="User name" />
     <Entry {form} name="password" label="Initial password" type="password" />

@@ -10,6 +10,7 @@ import org.springframework.context.annotation.Import;
   DemoHistory.class,
   DemoPipeline.class,
   DemoEnquiries.class,
-  DemoSets.class
+  DemoSets.class,
+  DemoPapers.class
 })
 public class DemoCompany {}

@@ -21,7 +21,7 @@ import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.order.Order;
 import firmtally.server.sales.order.OrderService;
 import firmtally.server.sales.quote.QuoteService;
-import firmtally.server.sales.quote.SendingService;
+import firmtally.server.sales.sending.SendingService;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.time.LocalDate;
@@ -345,7 +345,12 @@ class DemoHistory {
             """);
     for (DocumentId quote : ready) {
       Actor owner = owner(stage, quote);
-      sending.send(quote, quotes.readable(quote, owner).version(), "", owner);
+      sending.send(
+          quote,
+          quotes.readable(quote, owner).version(),
+          new SendingService.MessageForm(null, null, null, null, null),
+          "",
+          owner);
     }
     List<DocumentId> deep =
         quotes(

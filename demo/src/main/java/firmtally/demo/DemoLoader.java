@@ -57,6 +57,7 @@ class DemoLoader implements SmartLifecycle {
   private final Sql sql;
   private final TransactionTemplate transaction;
   private final Clock clock;
+  private final DemoPapers papers;
   private boolean isRunning;
 
   DemoLoader(
@@ -71,6 +72,7 @@ class DemoLoader implements SmartLifecycle {
       DemoHistory history,
       DemoPipeline pipeline,
       DemoEnquiries demoEnquiries,
+      DemoPapers papers,
       EnquiryWorth worth,
       Sql sql,
       TransactionTemplate transaction,
@@ -86,6 +88,7 @@ class DemoLoader implements SmartLifecycle {
     this.history = history;
     this.pipeline = pipeline;
     this.demoEnquiries = demoEnquiries;
+    this.papers = papers;
     this.worth = worth;
     this.sql = sql;
     this.transaction = transaction;
@@ -131,6 +134,7 @@ class DemoLoader implements SmartLifecycle {
         Money.ofMajor(currency, 250),
         Money.ofMajor(currency, 60_000),
         Money.ofMajor(currency, 1_000));
+    papers.furnish();
     List<Actor> reps = new ArrayList<>();
     for (String name :
         List.of("Mara Lind", "Edda Voss", "Nils Amsel", "Priya Raut", "Tom Winnow")) {
@@ -154,6 +158,7 @@ class DemoLoader implements SmartLifecycle {
     worth.run(today);
     stop(ids);
     goals(reps, today, currency);
+    papers.offer(stage);
   }
 
   private Actor person(String name, Role role, String team) {

@@ -143,6 +143,9 @@ class DoorsTest {
     ids.put("{account}", account);
     ids.put("{opportunity}", "" + open);
     ids.put("{key}", "no-such-key");
+    ids.put("{token}", "no-such-token");
+    ids.put("{at}", "0");
+    ids.put("/api/texts", "1");
   }
 
   /** A product with a picture, and a rule of the same code. */

@@ -17,8 +17,61 @@ CREATE TABLE company (
   quote_days INTEGER NOT NULL DEFAULT 30,
   -- In which its days begin; NULL for the machine's.
   time_zone TEXT,
-  usual_tax INTEGER
+  usual_tax INTEGER,
+  -- What stands on its papers.
+  street TEXT NOT NULL DEFAULT '',
+  postal TEXT NOT NULL DEFAULT '',
+  town TEXT NOT NULL DEFAULT '',
+  country TEXT NOT NULL DEFAULT '',
+  phone TEXT NOT NULL DEFAULT '',
+  email TEXT NOT NULL DEFAULT '',
+  website TEXT NOT NULL DEFAULT '',
+  tax_id TEXT NOT NULL DEFAULT '',
+  registration TEXT NOT NULL DEFAULT '',
+  bank TEXT NOT NULL DEFAULT '',
+  -- Of its texts, where an account has no other.
+  language TEXT NOT NULL DEFAULT 'en',
+  version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
+
+-- What letters and papers begin as, with fields in braces. Business is blank for whatever has no text of its own.
+CREATE TABLE document_text (
+  id INTEGER PRIMARY KEY,
+  purpose TEXT NOT NULL CHECK (purpose IN ('quote-letter', 'quote-email', 'payment-terms', 'delivery-terms', 'general-terms')),
+  business TEXT NOT NULL DEFAULT '' CHECK (business IN ('', 'new', 'renewal', 'price-rise')),
+  language TEXT NOT NULL,
+  body TEXT NOT NULL,
+  version INTEGER NOT NULL DEFAULT 1,
+  UNIQUE (purpose, business, language)
+) STRICT;
+INSERT INTO document_text (purpose, business, language, body) VALUES
+  ('quote-letter', '', 'en', '{salutation}
+
+thank you for your enquiry about {subject}. We are pleased to offer the following, valid until {valid until}.
+
+To order, reply with your PO number.'),
+  ('quote-letter', 'renewal', 'en', '{salutation}
+
+your current term ends soon, and we would be glad to go on with you. This is our offer for the next term of {subject}, valid until {valid until}.
+
+To renew, reply with your PO number.'),
+  ('quote-letter', 'price-rise', 'en', '{salutation}
+
+our own costs have risen since your last term of {subject}. The prices below hold for the next term; this offer is valid until {valid until}.
+
+Please call {rep} if you would like to talk it over.'),
+  ('quote-email', '', 'en', '{salutation}
+
+please find our quote {quote} for {subject} enclosed, {total} {currency} with tax, valid until {valid until}.
+
+You can also read, pick options and accept it here:
+{link}
+
+{rep}
+{company}'),
+  ('payment-terms', '', 'en', 'Net within {terms days} days of the invoice'),
+  ('delivery-terms', '', 'en', 'Delivered to your site, unloading by you'),
+  ('general-terms', '', 'en', '');
 
 CREATE TABLE sign_off_level (position INTEGER PRIMARY KEY, role TEXT NOT NULL UNIQUE, discount INTEGER NOT NULL) STRICT;
 CREATE TABLE family_floor (family TEXT PRIMARY KEY, margin INTEGER NOT NULL, role TEXT NOT NULL) STRICT;
@@ -29,6 +82,7 @@ CREATE TABLE person (
   login TEXT NOT NULL UNIQUE COLLATE NOCASE,
   name TEXT NOT NULL,
   email TEXT NOT NULL,
+  phone TEXT NOT NULL DEFAULT '',
   role TEXT NOT NULL CHECK (role IN ('rep', 'manager', 'credit-controller', 'administrator', 'system')),
   team TEXT,
   password TEXT NOT NULL,
@@ -110,6 +164,10 @@ CREATE TABLE account (
   watch_percent INTEGER NOT NULL DEFAULT 100000,
   stopped INTEGER NOT NULL DEFAULT 0,
   po_number_required INTEGER NOT NULL DEFAULT 0,
+  -- On their papers, as their tax office knows them; and in which language they are written to, blank for ours.
+  tax_id TEXT NOT NULL DEFAULT '',
+  country TEXT NOT NULL DEFAULT '',
+  language TEXT NOT NULL DEFAULT '',
   note TEXT NOT NULL DEFAULT '',
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
@@ -163,7 +221,7 @@ CREATE TABLE reassignment (
 CREATE INDEX reassignment_until ON reassignment(until) WHERE until IS NOT NULL AND ended_on IS NULL;
 CREATE TABLE reassignment_record (
   reassignment_id INTEGER NOT NULL REFERENCES reassignment(id),
-  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity')),
+  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity', 'product', 'company')),
   record_id INTEGER NOT NULL,
   PRIMARY KEY (reassignment_id, record, record_id)
 ) STRICT, WITHOUT ROWID;
@@ -496,7 +554,7 @@ CREATE TABLE opportunity_tick (
 
 CREATE TABLE record_file (
   id INTEGER PRIMARY KEY,
-  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity')),
+  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity', 'product', 'company')),
   record_id INTEGER NOT NULL,
   name TEXT NOT NULL,
   type TEXT NOT NULL,
@@ -609,12 +667,54 @@ CREATE TABLE quote_terms (
   delivery_terms TEXT NOT NULL,
   sent_at TEXT,
   -- Why it was declined or withdrawn, or how it was accepted.
-  reason TEXT NOT NULL DEFAULT ''
+  reason TEXT NOT NULL DEFAULT '',
+  show_pictures INTEGER NOT NULL DEFAULT 0,
+  show_discounts INTEGER NOT NULL DEFAULT 1,
+  show_delivery INTEGER NOT NULL DEFAULT 0,
+  -- What the customer picked of its options and alternatives when it was accepted, as JSON; and their number.
+  picks TEXT,
+  po_number TEXT NOT NULL DEFAULT '',
+  -- When the customer answered it, or it expired.
+  answered_at TEXT
 ) STRICT;
+-- Files that leave with a quote.
+CREATE TABLE enclosure (
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  file_id INTEGER NOT NULL REFERENCES record_file(id),
+  PRIMARY KEY (document_id, file_id)
+) STRICT, WITHOUT ROWID;
+-- Links to the customer copy of a quote: of each only the hash is kept.
+CREATE TABLE copy_link (
+  id INTEGER PRIMARY KEY,
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  token_hash TEXT NOT NULL UNIQUE,
+  made_at TEXT NOT NULL,
+  made_by INTEGER NOT NULL REFERENCES person(id),
+  ended_at TEXT,
+  seen_at TEXT,
+  seen INTEGER NOT NULL DEFAULT 0
+) STRICT;
+CREATE INDEX copy_link_document ON copy_link(document_id);
+-- What the customer said on the customer copy.
+CREATE TABLE customer_answer (
+  id INTEGER PRIMARY KEY,
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  kind TEXT NOT NULL CHECK (kind IN ('accepted', 'declined', 'question')),
+  at TEXT NOT NULL,
+  name TEXT NOT NULL,
+  po_number TEXT NOT NULL DEFAULT '',
+  words TEXT NOT NULL DEFAULT '',
+  address TEXT NOT NULL,
+  -- Of an acceptance: what was accepted, to the letter, and the SHA-256 of it.
+  accepted TEXT,
+  fingerprint TEXT
+) STRICT;
+CREATE INDEX customer_answer_document ON customer_answer(document_id);
+
 CREATE INDEX quote_terms_valid ON quote_terms(valid_until);
 CREATE VIEW quote AS
   SELECT d.id, d.number, d.revision, d.opportunity_id, d.account_id, d.state, d.worksheet_id, d.made_by, d.made_on,
-         d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at, t.reason
+         d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at, t.reason, t.picks, t.answered_at
   FROM document d JOIN quote_terms t ON t.document_id = d.id WHERE d.kind = 'quote';
 
 CREATE TABLE order_terms (
@@ -756,15 +856,23 @@ CREATE TABLE outgoing_email (
   record_id INTEGER NOT NULL,
   sender TEXT NOT NULL,
   sender_name TEXT NOT NULL,
+  -- One or several, between commas; copies go to those behind.
   recipient TEXT NOT NULL,
+  copies TEXT NOT NULL DEFAULT '',
   subject TEXT NOT NULL,
   text TEXT NOT NULL,
-  file_name TEXT,
-  file TEXT REFERENCES file_content(sha256),
   sent_at TEXT,
   tries INTEGER NOT NULL DEFAULT 0,
   failure TEXT
 ) STRICT;
+CREATE TABLE email_file (
+  email_id INTEGER NOT NULL REFERENCES outgoing_email(id),
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  type TEXT NOT NULL,
+  sha256 TEXT NOT NULL REFERENCES file_content(sha256),
+  PRIMARY KEY (email_id, position)
+) STRICT, WITHOUT ROWID;
 CREATE INDEX outgoing_email_waiting ON outgoing_email(id) WHERE sent_at IS NULL;
 -- The stand-in for a mail server: what was handed over, as it would have left.
 CREATE TABLE email_standin (email_id INTEGER PRIMARY KEY REFERENCES outgoing_email(id), eml BLOB NOT NULL) STRICT;

@@ -65,6 +65,12 @@ public record Worksheet(
         currency, date, pricePolicy, buyer, priceRules, lines, Optional.of(discount), probability);
   }
 
+  /** The same worksheet with other lines. */
+  public Worksheet withLines(List<Line> others) {
+    return new Worksheet(
+        currency, date, pricePolicy, buyer, priceRules, others, documentDiscount, probability);
+  }
+
   /** The same worksheet with its prices looked up by other rules for a buyer. */
   public Worksheet withRules(PricePolicy policy, Buyer forBuyer, List<PriceRule> rules) {
     return new Worksheet(

@@ -1,9 +1,14 @@
 package firmtally.formats.pdf;
 
-import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
+import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
+import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.TextDirection;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder.PdfAConformance;
 import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.util.XRLog;
+import java.awt.color.ColorSpace;
+import java.awt.color.ICC_Profile;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -12,13 +17,16 @@ import org.thymeleaf.TemplateEngine;
 import org.thymeleaf.context.Context;
 import org.thymeleaf.templatemode.TemplateMode;
 import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
+import org.unbescape.xml.XmlEscape;
 
-/** Prints what stands on a paper by a page that lies beside it, with our own letters. */
+/**
+ * Prints what stands on a paper by a page that lies beside it, with our own letters: tagged, and as
+ * PDF/A-3u, so that it is read aloud and kept.
+ */
 final class Printer {
   private static final String FOLDER = "firmtally/formats/pdf/";
-  private static final int NORMAL = 400;
-  private static final int STRONG = 600;
   private final TemplateEngine templates = new TemplateEngine();
+  private final byte[] colours = ICC_Profile.getInstance(ColorSpace.CS_sRGB).getData();
   private final String page;
 
   /**
@@ -45,12 +53,15 @@ final class Printer {
     context.setVariable("q", paper);
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     PdfRendererBuilder builder = new PdfRendererBuilder();
-    for (String subset : new String[] {"latin", "latin-ext"}) {
-      font(builder, "recursive-" + subset + "-400.ttf", "Recursive " + subset, NORMAL);
-      font(builder, "recursive-" + subset + "-600.ttf", "Recursive " + subset, STRONG);
-      font(builder, "newsreader-" + subset + "-500.ttf", "Newsreader " + subset, NORMAL);
-    }
-    builder.withHtmlContent(templates.process(page, context), null);
+    String html = templates.process(page, context);
+    Letters.add(builder, XmlEscape.unescapeXml(html));
+    builder.useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory());
+    builder.useUnicodeBidiReorderer(new ICUBidiReorderer());
+    builder.defaultTextDirection(TextDirection.LTR);
+    builder.usePdfAConformance(PdfAConformance.PDFA_3_U);
+    builder.usePdfUaAccessibility(true);
+    builder.useColorProfile(colours);
+    builder.withHtmlContent(html, null);
     builder.withProducer("Firm Tally");
     builder.toStream(out);
     try {
@@ -59,10 +70,5 @@ final class Printer {
       throw new UncheckedIOException(number + " cannot be printed", e);
     }
     return out.toByteArray();
-  }
-
-  private static void font(PdfRendererBuilder builder, String file, String family, int weight) {
-    builder.useFont(
-        () -> Printer.class.getResourceAsStream(file), family, weight, FontStyle.NORMAL, true);
   }
 }

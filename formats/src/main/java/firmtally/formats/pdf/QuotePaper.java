@@ -1,65 +1,143 @@
 package firmtally.formats.pdf;
 
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What stands on a quote's paper, as it is to be read: amounts already written out.
  *
- * @param addressee lines of the address
- * @param letter paragraphs
+ * @param letter paragraphs before the lines
+ * @param currency by its code
+ * @param sums what stands under the lines, from what is paid once to what is invoiced first
  */
 public record QuotePaper(
-    String company,
-    String number,
-    String title,
-    String date,
-    String validUntil,
-    String rep,
-    String repMail,
-    List<String> addressee,
+    Seller seller,
+    Head head,
     List<String> letter,
+    Layout layout,
+    String currency,
     List<Line> lines,
     List<Sum> sums,
-    String paymentTerms,
-    String deliveryTerms) {
+    Closing closing) {
+  /**
+   * Whose paper it is.
+   *
+   * @param address lines of it
+   * @param reach how they are reached
+   * @param legal what the law wants at the foot of a paper
+   */
+  public record Seller(String name, List<String> address, List<String> reach, List<String> legal) {}
+
+  /** A name and what it is. */
+  public record Fact(String name, String value) {}
+
+  /**
+   * Which quote it is, and whose.
+   *
+   * @param called its number and revision
+   * @param addressee lines of the address
+   */
+  public record Head(String called, String title, List<String> addressee, List<Fact> facts) {}
+
+  /** Which columns the lines have. */
+  public record Layout(boolean pictures, boolean discounts) {}
+
+  /** How the paper ends; long general terms begin a page of their own. */
+  public record Closing(List<Fact> terms, List<String> enclosures, List<String> generalTerms) {
+    private static final int LONG = 1200;
+
+    /** Whether the general terms want a page of their own. */
+    public boolean isLong() {
+      return generalTerms.stream().mapToInt(String::length).sum() > LONG;
+    }
+  }
+
+  /** A picture: its bytes as a data URI. */
+  public record Picture(String uri) {}
+
   /**
    * A row: a line, the heading of a section with what the section comes to, or a note.
    *
    * @param kind {@code line}, {@code heading} or {@code note}
+   * @param position its number on the paper; empty but for lines
    * @param remark how it is charged, or that it is optional or free; may be empty
+   * @param discount what is given on the line; may be empty
    */
   public record Line(
       String kind,
+      String position,
       String code,
       String words,
       String remark,
       String quantity,
-      String unit,
+      String price,
+      String discount,
       String amount,
+      Optional<Picture> picture,
       boolean counted) {
-    /** A line with its price. */
-    public static Line of(
+    /** Its words in the cells of a line. */
+    public record Cells(
         String code,
         String words,
         String remark,
         String quantity,
-        String unit,
-        String amount,
-        boolean counted) {
-      return new Line("line", code, words, remark, quantity, unit, amount, counted);
+        String price,
+        String discount,
+        String amount) {}
+
+    /** A line with its price. */
+    public static Line of(int position, Cells cells, Optional<Picture> picture, boolean counted) {
+      return new Line(
+          "line",
+          Integer.toString(position),
+          cells.code(),
+          cells.words(),
+          cells.remark(),
+          cells.quantity(),
+          cells.price(),
+          cells.discount(),
+          cells.amount(),
+          picture,
+          counted);
     }
 
-    /** A section's heading. */
-    public static Line heading(String words, String amount) {
-      return new Line("heading", "", words, "", "", "", amount, true);
+    /** A section's heading, with what is paid once and, in the remark, what recurs. */
+    public static Line heading(String words, String remark, String amount) {
+      return of("heading", words, remark, amount);
     }
 
     /** Words between the lines. */
     public static Line note(String words) {
-      return new Line("note", "", words, "", "", "", "", true);
+      return of("note", words, "", "");
+    }
+
+    private static Line of(String kind, String words, String remark, String amount) {
+      return new Line(kind, "", "", words, remark, "", "", "", amount, Optional.empty(), true);
     }
   }
 
   /** A row under the lines. */
   public record Sum(String words, String amount, boolean strong) {}
+
+  /** Rows that may stand on pages of their own, or the last ones, which stay with the sums. */
+  public record Block(List<Line> lines, boolean last) {
+    /** As the page names it. */
+    public String name() {
+      return last ? "last" : "rows";
+    }
+  }
+
+  /** The lines in blocks; a heading or note stays with what is below or above it. */
+  public List<Block> blocks() {
+    int cut = Math.max(0, lines.size() - 1);
+    while (cut > 0 && (!isLine(cut) || !isLine(cut - 1))) {
+      cut--;
+    }
+    Block last = new Block(lines.subList(cut, lines.size()), true);
+    return cut == 0 ? List.of(last) : List.of(new Block(lines.subList(0, cut), false), last);
+  }
+
+  private boolean isLine(int row) {
+    return lines.get(row).kind().equals("line");
+  }
 }

@@ -1,11 +1,18 @@
 package firmtally.formats.pdf;
 
+import java.util.List;
+
 /** Prints a quote as PDF. */
 public final class QuotePdf {
   private final Printer printer = new Printer("quote");
 
-  /** The bytes of the PDF. */
+  /** The bytes of the PDF: tagged, PDF/A-3u. */
   public byte[] print(QuotePaper paper) {
-    return printer.print(paper, paper.number());
+    return printer.print(paper, paper.head().called());
+  }
+
+  /** The letters of a text that cannot be printed, each once; mostly none. */
+  public static List<String> missing(String text) {
+    return Letters.missing(text);
   }
 }

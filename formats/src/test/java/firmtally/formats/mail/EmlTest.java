@@ -3,6 +3,7 @@ package firmtally.formats.mail;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -10,12 +11,16 @@ import org.junit.jupiter.api.Test;
 class EmlTest {
   private static Eml.Mail to(String address) {
     return new Eml.Mail(
+        "email-7.1772355600",
         "mara@harrowplumb.example",
         "Mara Lind",
-        address,
+        List.of(address, "stores@greyfen.example"),
+        List.of("mara@harrowplumb.example"),
         "Quote Q-1001: Größe",
         "Dear Łucja,\n\nsee the file.",
-        new Eml.Attachment("Q-1001.pdf", "application/pdf", new byte[] {1, 2, 3}));
+        List.of(
+            new Eml.Attachment("Q-1001.pdf", "application/pdf", new byte[] {1, 2, 3}),
+            new Eml.Attachment("Prüfschein.pdf", "application/pdf", new byte[] {4})));
   }
 
   @Test
@@ -23,10 +28,18 @@ class EmlTest {
     byte[] eml = Eml.write(to("lucja@greyfen.example"), Instant.parse("2027-03-01T09:00:00Z"));
     Eml.Readable mail = Eml.read(eml);
     assertThat(mail.subject()).isEqualTo("Quote Q-1001: Größe");
-    assertThat(mail.to()).isEqualTo("lucja@greyfen.example");
+    assertThat(mail.to()).containsExactly("lucja@greyfen.example", "stores@greyfen.example");
+    assertThat(mail.copies()).containsExactly("mara@harrowplumb.example");
     assertThat(mail.from()).contains("Mara Lind");
     assertThat(mail.text()).contains("Dear Łucja,");
-    assertThat(mail.attachments()).isEqualTo(List.of("Q-1001.pdf"));
+    assertThat(mail.attachments()).containsExactly("Q-1001.pdf", "Prüfschein.pdf");
+  }
+
+  @Test
+  void itsIdIsOfTheSendersDomainAndNotOfThisMachine() {
+    byte[] eml = Eml.write(to("lucja@greyfen.example"), Instant.parse("2027-03-01T09:00:00Z"));
+    assertThat(new String(eml, StandardCharsets.UTF_8))
+        .containsOnlyOnce("Message-ID: <email-7.1772355600@harrowplumb.example>");
   }
 
   @Test

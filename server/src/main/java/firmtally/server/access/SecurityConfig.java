@@ -61,7 +61,11 @@ class SecurityConfig implements WebMvcConfigurer {
                     .dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                     .permitAll()
                     .requestMatchers(
-                        "/api/session", "/api/setup", "/api/web-form", "/api/calendar/*.ics")
+                        "/api/session",
+                        "/api/setup",
+                        "/api/web-form",
+                        "/api/calendar/*.ics",
+                        "/api/copy/**")
                     .permitAll()
                     .requestMatchers("/api/**", "/v3/**")
                     .authenticated()

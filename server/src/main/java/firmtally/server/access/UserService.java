@@ -81,6 +81,7 @@ public class UserService {
       String email,
       String role,
       @MaybeNull String team,
+      String phone,
       boolean active,
       long version) {}
 
@@ -102,7 +103,14 @@ public class UserService {
         .map(
             u ->
                 new UserView(
-                    u.id(), u.name(), u.email(), u.role(), u.team(), u.isActive(), u.version()))
+                    u.id(),
+                    u.name(),
+                    u.email(),
+                    u.role(),
+                    u.team(),
+                    u.phone(),
+                    u.isActive(),
+                    u.version()))
         .toList();
   }
 
@@ -171,9 +179,10 @@ public class UserService {
   }
 
   /** What an administrator types about somebody. */
-  public record UserForm(String name, String email, String role, @MaybeNull String team) {}
+  public record UserForm(
+      String name, String email, String role, @MaybeNull String team, @MaybeNull String phone) {}
 
-  /** Changes name, email, role and team; it holds from the next request on. */
+  /** Changes name, email, role, team and phone; it holds from the next request on. */
   @Transactional
   public void change(PersonId id, long version, UserForm typed, Actor by) {
     by.checkAdministrates();
@@ -186,7 +195,8 @@ public class UserService {
             input.text("name", typed.name(), LONGEST),
             input.email("email", typed.email(), LONGEST),
             input.value("role", typed.role(), UserService::role).orElse(Role.REP),
-            blankToNull(input.optionalText("team", typed.team(), LONGEST)));
+            blankToNull(input.optionalText("team", typed.team(), LONGEST)),
+            input.optionalText("phone", typed.phone(), LONGEST));
     if (typed.role() == null || typed.role().isBlank()) {
       input.refuse("role", "Choose a role.");
     }
@@ -206,6 +216,7 @@ public class UserService {
     note(by, id, "email", before.email(), after.email());
     note(by, id, "role", before.role(), after.role().word());
     note(by, id, "team", before.team(), after.team());
+    note(by, id, "phone", before.phone(), after.phone());
   }
 
   private static Role role(String word) {

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Repository;
 class UserStore {
   private static final String COLUMNS =
       """
-      SELECT id, login, name, email, role, team, password, deactivated_at, session_number, version FROM person
+      SELECT id, login, name, email, role, team, phone, password, deactivated_at, session_number, version FROM person
       """;
 
   private final Sql sql;
@@ -27,6 +27,7 @@ class UserStore {
       String email,
       String role,
       String team,
+      String phone,
       String password,
       Instant deactivatedAt,
       long sessionNumber,
@@ -74,12 +75,13 @@ class UserStore {
   }
 
   /** What an administrator changes of somebody. */
-  record Change(PersonId id, long version, String name, String email, Role role, String team) {}
+  record Change(
+      PersonId id, long version, String name, String email, Role role, String team, String phone) {}
 
   int update(Change change) {
     return sql.sql(
             """
-            UPDATE person SET name = :name, email = :email, role = :role, team = :team, version = version + 1
+            UPDATE person SET name = :name, email = :email, role = :role, team = :team, phone = :phone, version = version + 1
             WHERE id = :id AND version = :version
             """)
         .param("id", change.id())
@@ -88,6 +90,7 @@ class UserStore {
         .param("email", change.email())
         .param("role", change.role().word())
         .param("team", change.team())
+        .param("phone", change.phone())
         .update();
   }
 

@@ -18,7 +18,7 @@ class CatalogueKinds {
 
   @Bean
   RecordKind productKindOfRecord() {
-    return of("product", "product");
+    return of("product", "product").keepsFiles();
   }
 
   @Bean

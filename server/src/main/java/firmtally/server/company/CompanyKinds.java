@@ -5,7 +5,7 @@ import firmtally.server.platform.records.RecordKind;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** Registers users and sales processes, whose log is the managers'. */
+/** Registers the company, its texts, users and sales processes, whose log is the managers'. */
 @Configuration
 class CompanyKinds {
   @Bean
@@ -13,6 +13,22 @@ class CompanyKinds {
     return new RecordKind("user", "person u", "u.id")
         .called("u.name")
         .readable(Visibility.MANAGERS);
+  }
+
+  /** Its files, such as general terms, are enclosed with what anybody sends. */
+  @Bean
+  RecordKind companyKindOfRecord() {
+    return new RecordKind("company", "company c", "c.id")
+        .called("c.name")
+        .readable(Visibility.ANYBODY)
+        .keepsFiles();
+  }
+
+  @Bean
+  RecordKind textKindOfRecord() {
+    return new RecordKind("text", "document_text t", "t.id")
+        .called("t.purpose")
+        .readable(Visibility.ANYBODY);
   }
 
   @Bean

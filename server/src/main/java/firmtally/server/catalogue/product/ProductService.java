@@ -13,6 +13,7 @@ import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
+import java.util.Base64;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -272,6 +273,22 @@ public class ProductService {
       throw new NotThere("picture of product", code);
     }
     return new Picture(files.kept(meta.picture()), meta.pictureType());
+  }
+
+  /**
+   * A product's picture as a data URI for papers; empty where there is none, or one of a kind that
+   * papers cannot have.
+   */
+  public Optional<String> pictureUri(String code) {
+    return store
+        .meta(code)
+        .filter(meta -> meta.picture() != null && !"image/webp".equals(meta.pictureType()))
+        .map(
+            meta ->
+                "data:"
+                    + meta.pictureType()
+                    + ";base64,"
+                    + Base64.getEncoder().encodeToString(files.kept(meta.picture())));
   }
 
   /** Keeps a picture with a product: PNG, JPEG or WebP of at most 2 MiB. */

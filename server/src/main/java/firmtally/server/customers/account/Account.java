@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param status prospect until the first order, then customer
  * @param overdueAllowed minor units
  * @param watchPercent ten-thousandths of a percent
+ * @param language in which they are written to; blank for the company's
  */
 public record Account(
     AccountId id,
@@ -37,6 +38,9 @@ public record Account(
     long watchPercent,
     boolean stopped,
     boolean poNumberRequired,
+    String country,
+    String taxId,
+    String language,
     String note,
     long version) {
   /** Whose it is. */
@@ -75,6 +79,7 @@ public record Account(
     private Actor owner;
     private int lateDays;
     private boolean poNumberRequired;
+    private String taxId = "";
 
     private Builder() {}
 
@@ -128,6 +133,11 @@ public record Account(
       return this;
     }
 
+    public Builder taxId(String taxId) {
+      this.taxId = taxId;
+      return this;
+    }
+
     /** The account. */
     public Account build() {
       return new Account(
@@ -153,6 +163,9 @@ public record Account(
           WATCH,
           false,
           poNumberRequired,
+          "",
+          taxId,
+          "",
           "",
           1);
     }

@@ -1,6 +1,7 @@
 package firmtally.server.customers.account;
 
 import firmtally.server.access.Actor;
+import firmtally.server.company.particulars.Languages;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
 import firmtally.server.platform.database.Snapshots;
@@ -104,7 +105,10 @@ public class AccountService {
       @MaybeNull String phone,
       @MaybeNull String priceGroup,
       String termsDays,
-      boolean poNumberRequired) {}
+      boolean poNumberRequired,
+      @MaybeNull String country,
+      @MaybeNull String taxId,
+      @MaybeNull String language) {}
 
   /** A new account as typed; the contact may be left blank. */
   public record AccountForm(
@@ -282,7 +286,10 @@ public class AccountService {
             input.optionalText("phone", typed.phone(), LONGEST),
             blankToNull(input.optionalText("priceGroup", typed.priceGroup(), LONGEST)),
             input.whole("termsDays", typed.termsDays(), 0, MOST_TERMS).orElse(0),
-            typed.poNumberRequired());
+            typed.poNumberRequired(),
+            input.optionalText("country", typed.country(), LONGEST),
+            input.optionalText("taxId", typed.taxId(), LONGEST),
+            Languages.read(input, "language", typed.language()));
     boolean changesTerms =
         edit.termsDays() != before.termsDays()
             || !Objects.equals(edit.priceGroup(), before.priceGroup());
@@ -308,8 +315,10 @@ public class AccountService {
         actor,
         id,
         "address",
-        String.join(" ", before.street(), before.postal(), before.town()),
-        String.join(" ", edit.street(), edit.postal(), edit.town()));
+        String.join(" ", before.street(), before.postal(), before.town(), before.country()),
+        String.join(" ", edit.street(), edit.postal(), edit.town(), edit.country()));
+    note(actor, id, "tax ID", before.taxId(), edit.taxId());
+    note(actor, id, "language", before.language(), edit.language());
     note(actor, id, "email", before.email(), edit.email());
     note(actor, id, "phone", before.phone(), edit.phone());
     note(actor, id, "price group", before.priceGroup(), edit.priceGroup());

@@ -19,7 +19,7 @@ class AccountStore {
       """
       SELECT a.id, a.number, a.name, a.kind, a.status, a.industry, a.street, a.postal, a.town, a.email, a.phone,
              a.price_group, a.owner_id, p.name AS owner_name, p.team AS owner_team, a.terms_days, a.late_days, a.grace_days,
-             a.overdue_allowed, a.watch_percent, a.stopped, a.po_number_required, a.note, a.version
+             a.overdue_allowed, a.watch_percent, a.stopped, a.po_number_required, a.country, a.tax_id, a.language, a.note, a.version
       FROM account a JOIN person p ON p.id = a.owner_id
       """;
   private static final String PAGE =
@@ -33,9 +33,9 @@ class AccountStore {
       """
       INSERT INTO account (number, name, kind, status, industry, street, postal, town, email, phone, price_group, owner_id,
                            terms_days, late_days, grace_days, overdue_allowed, watch_percent, stopped,
-                           po_number_required, note)
+                           po_number_required, tax_id, note)
       VALUES (:number, :name, :kind, :status, :industry, :street, :postal, :town, :email, :phone, :priceGroup, :ownerId,
-              :termsDays, :lateDays, :graceDays, :overdueAllowed, :watchPercent, :stopped, :poNumberRequired, :note)
+              :termsDays, :lateDays, :graceDays, :overdueAllowed, :watchPercent, :stopped, :poNumberRequired, :taxId, :note)
       RETURNING id
       """;
   private final Sql sql;
@@ -87,14 +87,17 @@ class AccountStore {
       String phone,
       String priceGroup,
       int termsDays,
-      boolean poNumberRequired) {}
+      boolean poNumberRequired,
+      String country,
+      String taxId,
+      String language) {}
 
   int update(Edit edit) {
     return sql.sql(
             """
             UPDATE account SET name = :name, industry = :industry, street = :street, postal = :postal, town = :town,
               email = :email, phone = :phone, price_group = :priceGroup, terms_days = :termsDays,
-              po_number_required = :poNumberRequired, version = version + 1
+              po_number_required = :poNumberRequired, country = :country, tax_id = :taxId, language = :language, version = version + 1
             WHERE id = :id AND version = :version
             """)
         .paramSource(edit)

@@ -113,8 +113,11 @@ class OverviewController {
       String street,
       String postal,
       String town,
+      String country,
       String email,
-      String phone) {
+      String phone,
+      String taxId,
+      String language) {
     static Identity of(Account a) {
       return new Identity(
           a.number(),
@@ -125,8 +128,11 @@ class OverviewController {
           a.street(),
           a.postal(),
           a.town(),
+          a.country(),
           a.email(),
-          a.phone());
+          a.phone(),
+          a.taxId(),
+          a.language());
     }
   }
 

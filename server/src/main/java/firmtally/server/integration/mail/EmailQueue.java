@@ -59,18 +59,24 @@ public class EmailQueue implements DueWork, DisposableBean {
    * An email to be sent.
    *
    * @param record the kind of record that it belongs to; who sees that sees the email
-   * @param file the checksum of the file that goes with it; null for none
+   * @param to one or several
+   * @param copies who get a copy
    */
   public record Email(
       String record,
       RecordId recordId,
-      String from,
-      String fromName,
-      String to,
+      From from,
+      List<String> to,
+      List<String> copies,
       String subject,
       String text,
-      @MaybeNull String fileName,
-      @MaybeNull String file) {}
+      List<Attached> files) {}
+
+  /** Who writes. */
+  public record From(String address, String name) {}
+
+  /** A file that goes with an email, by its checksum. */
+  public record Attached(String name, String type, String sha256) {}
 
   /** An email in the list. */
   record EmailRow(
@@ -84,7 +90,10 @@ public class EmailQueue implements DueWork, DisposableBean {
   /** Writes an email beside what the act changes; it leaves once the act is committed. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void queue(Email email) {
-    store.insert(email, clock.instant());
+    MailId id = store.insert(email, clock.instant());
+    for (int i = 0; i < email.files().size(); i++) {
+      store.attach(id, i, email.files().get(i));
+    }
     AfterCommit.run(() -> sender.execute(this::sendWaiting));
   }
 
@@ -105,12 +114,16 @@ public class EmailQueue implements DueWork, DisposableBean {
 
   private Eml.Mail email(EmailStore.Row row) {
     return new Eml.Mail(
+        "email-" + row.id() + "." + row.at().getEpochSecond(),
         row.sender(),
         row.senderName(),
-        row.recipient(),
+        EmailStore.addresses(row.recipient()),
+        EmailStore.addresses(row.copies()),
         row.subject(),
         row.text(),
-        new Eml.Attachment(row.fileName(), "application/pdf", files.kept(row.file())));
+        store.files(row.id()).stream()
+            .map(f -> new Eml.Attachment(f.name(), f.type(), files.kept(f.sha256())))
+            .toList());
   }
 
   List<EmailRow> list(Actor actor, long before, int most) {
@@ -122,7 +135,12 @@ public class EmailQueue implements DueWork, DisposableBean {
   Eml.Readable read(MailId id, Actor actor) {
     EmailStore.Row row = readable(id, actor);
     return new Eml.Readable(
-        row.sender(), row.recipient(), row.subject(), row.text(), List.of(row.fileName()));
+        row.sender(),
+        EmailStore.addresses(row.recipient()),
+        EmailStore.addresses(row.copies()),
+        row.subject(),
+        row.text(),
+        store.files(id).stream().map(Attached::name).toList());
   }
 
   byte[] eml(MailId id, Actor actor) {

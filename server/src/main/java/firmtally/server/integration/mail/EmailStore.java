@@ -15,13 +15,13 @@ import org.springframework.stereotype.Repository;
 class EmailStore {
   private static final String ROWS =
       """
-      SELECT id, at, record, record_id, sender, sender_name, recipient, subject, text, file_name, file, sent_at, tries
+      SELECT id, at, record, record_id, sender, sender_name, recipient, copies, subject, text, sent_at, tries
       FROM outgoing_email e
       """;
   private static final String INSERT =
       """
-      INSERT INTO outgoing_email (at, record, record_id, sender, sender_name, recipient, subject, text, file_name, file)
-      VALUES (:at, :record, :recordId, :from, :fromName, :to, :subject, :text, :fileName, :file)
+      INSERT INTO outgoing_email (at, record, record_id, sender, sender_name, recipient, copies, subject, text)
+      VALUES (:at, :record, :recordId, :from, :fromName, :to, :copies, :subject, :text) RETURNING id
       """;
   private final Sql sql;
   private final Records records;
@@ -40,15 +40,52 @@ class EmailStore {
       String sender,
       String senderName,
       String recipient,
+      String copies,
       String subject,
       String text,
-      String fileName,
-      String file,
       Instant sentAt,
       int tries) {}
 
-  void insert(EmailQueue.Email email, Instant at) {
-    sql.sql(INSERT).paramSource(email).param("at", at).update();
+  private static final String BETWEEN = ", ";
+
+  /** Addresses as they are kept, between commas. */
+  static List<String> addresses(String kept) {
+    return kept.isEmpty() ? List.of() : List.of(kept.split(BETWEEN));
+  }
+
+  MailId insert(EmailQueue.Email email, Instant at) {
+    return sql.sql(INSERT)
+        .param("at", at)
+        .param("record", email.record())
+        .param("recordId", email.recordId())
+        .param("from", email.from().address())
+        .param("fromName", email.from().name())
+        .param("to", String.join(BETWEEN, email.to()))
+        .param("copies", String.join(BETWEEN, email.copies()))
+        .param("subject", email.subject())
+        .param("text", email.text())
+        .query(MailId.class)
+        .single();
+  }
+
+  void attach(MailId id, int position, EmailQueue.Attached file) {
+    sql.sql(
+            """
+            INSERT INTO email_file (email_id, position, name, type, sha256)
+            VALUES (:id, :position, :name, :type, :sha256)
+            """)
+        .paramSource(file)
+        .param("id", id)
+        .param("position", position)
+        .update();
+  }
+
+  List<EmailQueue.Attached> files(MailId id) {
+    return sql.sql(
+            "SELECT name, type, sha256 FROM email_file WHERE email_id = :id ORDER BY position")
+        .param("id", id)
+        .query(EmailQueue.Attached.class)
+        .list();
   }
 
   /** Those that wait, the oldest first. */

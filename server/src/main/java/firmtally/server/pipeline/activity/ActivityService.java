@@ -25,6 +25,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongFunction;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What is planned, and what was done: on opportunities, enquiries and accounts. */
@@ -257,6 +258,12 @@ public class ActivityService {
     store.insert(
         new ActivityStore.Row(
             kind, subject, due, null, person, null, opportunity, null, null, null, ""));
+  }
+
+  /** Closes what was planned so under a subject, as there is nothing left to do it for. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void closePlannedBySystem(OpportunityId opportunity, String subject, String outcome) {
+    store.closePlannedBySystem(opportunity, subject, clock.instant(), outcome);
   }
 
   /** Notes down what was just done, such as a call that was had; nothing had been planned. */

@@ -191,6 +191,20 @@ class ActivityStore {
         .update();
   }
 
+  /** Closes what was planned by the company itself under a subject. */
+  void closePlannedBySystem(OpportunityId opportunity, String subject, Instant at, String outcome) {
+    sql.sql(
+            """
+            UPDATE activity SET closed_at = :at, outcome = :outcome, version = version + 1
+            WHERE opportunity_id = :id AND subject = :subject AND planned_by IS NULL AND closed_at IS NULL
+            """)
+        .param("id", opportunity)
+        .param("subject", subject)
+        .param("at", at)
+        .param("outcome", outcome)
+        .update();
+  }
+
   void doneOpen(OpportunityId opportunity, Instant at, String outcome) {
     sql.sql(
             """

@@ -28,7 +28,8 @@ public class ProcessService {
   private static final int MOST_DAYS = 3650;
   private static final int MOST_STEPS = 12;
   private static final Set<String> KINDS = Set.of("new", "renewal");
-  private static final Set<String> MOVERS = Set.of("quote-sent", "quote-made", "lines-saved");
+  private static final Set<String> MOVERS =
+      Set.of("quote-sent", "quote-made", "quote-accepted", "lines-saved");
   private static final Set<String> STEPS = Set.of("call", "email", "meeting", "task");
   private static final Set<String> PROOFS =
       Set.of("ticked", "lines", "quote-sent", "file", "contact", "budget", "next-step");

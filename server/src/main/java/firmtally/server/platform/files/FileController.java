@@ -10,6 +10,7 @@ import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.NotThere;
+import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -36,6 +37,15 @@ class FileController {
     this.files = files;
     this.records = records;
     this.once = once;
+  }
+
+  /** The files of a record, the newest first. */
+  @GetMapping
+  List<FileService.FileView> list(
+      @PathVariable String kind, @PathVariable RecordId id, @SignedIn Actor actor) {
+    checkHasFiles(kind);
+    records.checkReadable(kind, id, actor);
+    return files.of(kind, id);
   }
 
   @PostMapping(consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)

@@ -32,6 +32,7 @@ public sealed interface Id
         SizeTableId,
         StageId,
         TemplateId,
+        TextId,
         ViewId,
         WorksheetId {
   /** The number. */

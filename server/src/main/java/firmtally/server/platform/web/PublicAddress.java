@@ -22,7 +22,9 @@ public class PublicAddress {
   public String of(String path) {
     String base =
         settings.publicAddress() == null
-            ? "http://127.0.0.1:" + environment.getProperty("local.server.port")
+            ? "http://127.0.0.1:"
+                + environment.getProperty(
+                    "local.server.port", environment.getProperty("server.port", "8080"))
             : settings.publicAddress().toString().replaceAll("/+$", "");
     return base + path;
   }

@@ -33,5 +33,5 @@ public record Document(
   }
 
   /** Who made it. */
-  public record Maker(PersonId id, String name, String email) {}
+  public record Maker(PersonId id, String name, String email, String phone) {}
 }

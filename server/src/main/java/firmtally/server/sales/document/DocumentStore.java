@@ -23,7 +23,7 @@ class DocumentStore {
   private static final String ONE =
       """
       SELECT d.id, d.kind, d.number, d.revision, d.follows_id, d.opportunity_id, d.account_id, d.state, d.worksheet_id,
-             d.made_by, p.name AS maker_name, p.email AS maker_email, d.made_on, d.version
+             d.made_by, p.name AS maker_name, p.email AS maker_email, p.phone AS maker_phone, d.made_on, d.version
       FROM document d JOIN person p ON p.id = d.made_by
       WHERE d.id = :id AND d.kind = :kind
       """;
@@ -60,7 +60,8 @@ class DocumentStore {
         new Document.Maker(
             new PersonId(row.getLong("made_by")),
             row.getString("maker_name"),
-            row.getString("maker_email")),
+            row.getString("maker_email"),
+            row.getString("maker_phone")),
         Columns.day(row, "made_on"),
         row.getLong("version"));
   }

@@ -66,7 +66,9 @@ public record Comparison(String before, String after, List<Row> lines, Totals to
       String change,
       Parts parts,
       @MaybeNull String marginBefore,
-      @MaybeNull String marginAfter) {}
+      @MaybeNull String marginAfter,
+      @MaybeNull String marginPercentBefore,
+      @MaybeNull String marginPercentAfter) {}
 
   /** Compares them: lines with the same id are the same line. */
   static Comparison of(Side before, Side after, Actor actor) {
@@ -89,7 +91,9 @@ public record Comparison(String before, String after, List<Row> lines, Totals to
             text(variance.totals().change()),
             Parts.of(variance.totals()),
             margin(before.calculation(), actor),
-            margin(after.calculation(), actor)));
+            margin(after.calculation(), actor),
+            marginPercent(before.calculation(), actor),
+            marginPercent(after.calculation(), actor)));
   }
 
   /** Whether anything differs that counts. */
@@ -155,6 +159,18 @@ public record Comparison(String before, String after, List<Row> lines, Totals to
 
   private static String margin(Calculation calculation, Actor actor) {
     return actor.seesCosts() ? text(calculation.check().tally().totals().margin()) : null;
+  }
+
+  private static String marginPercent(Calculation calculation, Actor actor) {
+    return actor.seesCosts()
+        ? calculation
+            .check()
+            .tally()
+            .totals()
+            .marginPercent()
+            .map(percent -> percent.toString())
+            .orElse(null)
+        : null;
   }
 
   private static String text(Money amount) {

@@ -13,7 +13,12 @@ public record Quote(Document document, Terms terms) {
   /**
    * What stands on the quote beside its lines.
    *
+   * @param emailTo one address or several, between commas
+   * @param letter with its fields, as are the terms: they are filled in where it is read
    * @param reason why it was declined or withdrawn, or how it was accepted; blank for neither
+   * @param showDelivery whether it says what is in stock, and when the rest is there
+   * @param picks what the customer picked when it was accepted, as JSON; null for what was offered
+   * @param poNumber the customer's, where they gave it when they accepted
    */
   public record Terms(
       LocalDate validUntil,
@@ -23,10 +28,28 @@ public record Quote(Document document, Terms terms) {
       String paymentTerms,
       String deliveryTerms,
       @MaybeNull Instant sentAt,
-      String reason) {
+      String reason,
+      boolean showPictures,
+      boolean showDiscounts,
+      boolean showDelivery,
+      @MaybeNull String picks,
+      String poNumber) {
     /** The same for a paper that has not left yet, valid until another day. */
     Terms validUntil(LocalDate day) {
-      return new Terms(day, addressee, emailTo, letter, paymentTerms, deliveryTerms, null, "");
+      return new Terms(
+          day,
+          addressee,
+          emailTo,
+          letter,
+          paymentTerms,
+          deliveryTerms,
+          null,
+          "",
+          showPictures,
+          showDiscounts,
+          showDelivery,
+          null,
+          "");
     }
   }
 

@@ -8,6 +8,7 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versioned;
@@ -42,7 +43,8 @@ import org.springframework.web.bind.annotation.RestController;
 class QuoteController {
   private static final int PAGE = 100;
   private final QuoteService quotes;
-  private final SendingService sending;
+  private final Obstacles obstacles;
+  private final QuotePapers papers;
   private final CounterService counters;
   private final OpportunityService opportunities;
   private final CreditService credit;
@@ -52,7 +54,8 @@ class QuoteController {
 
   QuoteController(
       QuoteService quotes,
-      SendingService sending,
+      Obstacles obstacles,
+      QuotePapers papers,
       CounterService counters,
       OpportunityService opportunities,
       CreditService credit,
@@ -60,7 +63,8 @@ class QuoteController {
       ApprovalService approvals,
       Idempotency once) {
     this.quotes = quotes;
-    this.sending = sending;
+    this.obstacles = obstacles;
+    this.papers = papers;
     this.counters = counters;
     this.opportunities = opportunities;
     this.credit = credit;
@@ -83,6 +87,8 @@ class QuoteController {
    *
    * @param order whether it can be ordered
    * @param askForSignOff whether its terms need a sign-off that is not asked for yet
+   * @param sendAgain whether it is with the customer and still valid
+   * @param answer whether its customer copy is theirs to end
    * @param takeCounter whether another discount was named that is not taken yet
    */
   record QuoteActs(
@@ -94,7 +100,12 @@ class QuoteController {
       boolean lead,
       boolean accept,
       boolean decline,
-      boolean withdraw) {}
+      boolean withdraw,
+      boolean sendAgain,
+      boolean answer) {}
+
+  /** Its texts as they are read, the fields filled in. */
+  record Words(String letter, String paymentTerms, String deliveryTerms) {}
 
   /**
    * A quote's page.
@@ -102,6 +113,7 @@ class QuoteController {
    * @param leads whether its opportunity's value follows it
    * @param siblings all quotes of the opportunity, the latest first
    * @param signedOff whether its terms need a sign-off, and one that was given covers them
+   * @param agreed its value with what the customer picked
    * @param obstacles what stands between a draft and the customer
    */
   record QuoteView(
@@ -116,7 +128,10 @@ class QuoteController {
       String madeBy,
       LocalDate madeOn,
       Quote.Terms terms,
-      List<SendingService.Obstacle> obstacles,
+      Words words,
+      String agreed,
+      String poNumber,
+      List<Obstacles.Obstacle> obstacles,
       List<ApprovalService.ApprovalView> approvals,
       QuoteActs may,
       long version,
@@ -130,10 +145,24 @@ class QuoteController {
   @GetMapping("/quotes")
   Paged<QuoteService.QuoteRow> page(
       @RequestParam(defaultValue = "") String state,
+      @RequestParam(defaultValue = "0") PersonId owner,
+      @RequestParam(defaultValue = "false") boolean expiring,
+      @RequestParam(defaultValue = "false") boolean waiting,
+      @RequestParam(defaultValue = "") String least,
+      @RequestParam(defaultValue = "") String discount,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
+    QuoteService.Narrowing to =
+        new QuoteService.Narrowing(state, owner, expiring, waiting, least, discount);
     return Paged.of(
-        quotes.page(state, Paged.below(after), PAGE + 1, actor), PAGE, QuoteService.QuoteRow::id);
+        quotes.page(to, Paged.below(after), PAGE + 1, actor), PAGE, QuoteService.QuoteRow::id);
+  }
+
+  /** How the quotes of the last year were answered. */
+  @GetMapping("/quotes/answers")
+  QuoteService.Answers answers(
+      @RequestParam(defaultValue = "0") PersonId owner, @SignedIn Actor actor) {
+    return quotes.answers(owner, actor);
   }
 
   @GetMapping("/quotes/{id}")
@@ -169,7 +198,10 @@ class QuoteController {
         q.document().maker().name(),
         q.document().madeOn(),
         q.terms(),
-        sending.obstacles(q, calculation),
+        words(q, actor),
+        quotes.agreed(q, actor).contract().getAmount().toPlainString(),
+        q.terms().poNumber(),
+        obstacles.of(q, calculation),
         asked,
         new QuoteActs(
             mine && q.isDraft(),
@@ -180,9 +212,18 @@ class QuoteController {
             mine && !leads && q.state().mayLead(),
             mine && q.state().mayBecome(QuoteState.ACCEPTED),
             mine && q.state().mayBecome(QuoteState.DECLINED),
-            mine && q.state().mayBecome(QuoteState.WITHDRAWN)),
+            mine && q.state().mayBecome(QuoteState.WITHDRAWN),
+            mine && quotes.isWithCustomer(q),
+            mine),
         q.version(),
         view(q, calculation, actor));
+  }
+
+  private Words words(Quote q, Actor actor) {
+    return new Words(
+        quotes.filled(q, q.terms().letter(), actor),
+        quotes.filled(q, q.terms().paymentTerms(), actor),
+        quotes.filled(q, q.terms().deliveryTerms(), actor));
   }
 
   /** A quote that is ordered asks for nothing more: its order does. */
@@ -249,21 +290,12 @@ class QuoteController {
         () -> quotes.askForSignOff(id, typed.why(), actor));
   }
 
-  @PostMapping("/quotes/{id}/send")
-  QuoteMade send(
-      @PathVariable DocumentId id,
-      @RequestHeader("If-Match") String version,
-      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
-      @SignedIn Actor actor) {
-    return new QuoteMade(sending.send(id, Versions.of(version), key, actor));
-  }
-
   @GetMapping(path = "/quotes/{id}/quote.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> pdf(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Quote quote = quotes.readable(id, actor);
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)
         .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + quote.number() + ".pdf\"")
-        .body(sending.pdf(quote, actor));
+        .body(papers.pdf(quote, actor));
   }
 }

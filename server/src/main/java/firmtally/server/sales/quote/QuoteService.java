@@ -1,9 +1,14 @@
 package firmtally.server.sales.quote;
 
+import firmtally.core.money.Percent;
+import firmtally.core.worksheet.DiscountTooLargeException;
+import firmtally.core.worksheet.Picks;
 import firmtally.formats.json.Problem;
 import firmtally.formats.reckon.WorksheetDocument;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.text.Fields;
+import firmtally.server.company.text.Purpose;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.MoveService;
@@ -12,7 +17,9 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.jobs.DueWork;
+import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -25,13 +32,17 @@ import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
+import java.math.BigDecimal;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.joda.money.Money;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The acts on quotes, up to the moment in which one is sent, and what becomes of it afterwards. */
@@ -43,13 +54,13 @@ public class QuoteService implements DueWork {
   private final ApprovalService approvals;
   private final WorksheetService worksheets;
   private final Pipeline pipeline;
+  private final Letter letter;
   private final SettingsService settings;
   private final ChangeLog log;
   private final Clock clock;
 
   /** What a quote is made from, and what moves with it. */
-  private record Pipeline(
-      OpportunityService opportunities, MoveService moves, AccountService accounts) {}
+  private record Pipeline(OpportunityService opportunities, MoveService moves) {}
 
   QuoteService(
       QuoteStore store,
@@ -58,7 +69,7 @@ public class QuoteService implements DueWork {
       WorksheetService worksheets,
       OpportunityService opportunities,
       MoveService moves,
-      AccountService accounts,
+      Letter letter,
       SettingsService settings,
       ChangeLog log,
       Clock clock) {
@@ -66,7 +77,8 @@ public class QuoteService implements DueWork {
     this.documents = documents;
     this.approvals = approvals;
     this.worksheets = worksheets;
-    this.pipeline = new Pipeline(opportunities, moves, accounts);
+    this.pipeline = new Pipeline(opportunities, moves);
+    this.letter = letter;
     this.settings = settings;
     this.log = log;
     this.clock = clock;
@@ -85,7 +97,62 @@ public class QuoteService implements DueWork {
       LocalDate madeOn,
       LocalDate validUntil,
       String value,
-      @MaybeNull String signOffRole) {}
+      @MaybeNull String discountPercent,
+      @MaybeNull String signOffRole,
+      boolean waiting) {}
+
+  /** Within so many days of its last one a quote is expiring. */
+  static final int EXPIRING_DAYS = 7;
+
+  private static final int YEAR = 365;
+
+  /**
+   * Which quotes a list shows.
+   *
+   * @param state one of them, {@code open}, or blank for all
+   * @param owner 0 for everybody's
+   * @param expiring only those whose last days these are
+   * @param waiting only those whose sign-off is asked for
+   * @param least only those worth so much or more
+   * @param discount only those with so many ten-thousandths of a percent off the list or more
+   */
+  record Narrowed(
+      String state,
+      PersonId owner,
+      boolean expiring,
+      boolean waiting,
+      Money least,
+      long discount) {}
+
+  /** The same as typed. */
+  record Narrowing(
+      String state,
+      PersonId owner,
+      boolean expiring,
+      boolean waiting,
+      String least,
+      String discount) {}
+
+  /**
+   * How quotes of the last year were answered.
+   *
+   * @param winRate the share that was taken, in percent; null for none decided
+   * @param days from sending to the answer, on average in whole days; null for none
+   */
+  record Answers(long won, long lost, @MaybeNull String winRate, @MaybeNull Integer days) {}
+
+  Answers answers(PersonId owner, Actor actor) {
+    QuoteStore.Counts counts =
+        store.answered(owner, clock.instant().minus(Duration.ofDays(YEAR)), actor);
+    BigDecimal decided = BigDecimal.valueOf(counts.won() + counts.lost());
+    return new Answers(
+        counts.won(),
+        counts.lost(),
+        Percent.ratio(BigDecimal.valueOf(counts.won()), decided)
+            .map(Percent::toString)
+            .orElse(null),
+        counts.days() == null ? null : (int) Math.round(counts.days()));
+  }
 
   /** What can be typed on a draft. */
   public record QuoteForm(
@@ -94,7 +161,10 @@ public class QuoteService implements DueWork {
       String emailTo,
       String letter,
       String paymentTerms,
-      String deliveryTerms) {}
+      String deliveryTerms,
+      @MaybeNull Boolean showPictures,
+      @MaybeNull Boolean showDiscounts,
+      @MaybeNull Boolean showDelivery) {}
 
   /** A quote that somebody may read. */
   public Quote readable(DocumentId id, Actor actor) {
@@ -102,8 +172,29 @@ public class QuoteService implements DueWork {
     return new Quote(document, store.terms(id));
   }
 
-  List<QuoteRow> page(String state, long before, int most, Actor actor) {
-    return store.page(state, before, most, actor, settings.amounts());
+  List<QuoteRow> page(Narrowing typed, long before, int most, Actor actor) {
+    Input input = new Input();
+    Money least =
+        input
+            .value("least", typed.least(), settings::amount)
+            .orElse(Money.zero(settings.company().currency()));
+    Percent discount =
+        input
+            .value(
+                "discount",
+                typed.discount(),
+                text -> Percent.parse(text).within("discount", Percent.ZERO, Percent.HUNDRED))
+            .orElse(Percent.ZERO);
+    input.check();
+    Narrowed to =
+        new Narrowed(
+            typed.state(),
+            typed.owner(),
+            typed.expiring(),
+            typed.waiting(),
+            least,
+            discount.toTenThousandths());
+    return store.page(to, today(), before, most, settings.company().currency(), actor);
   }
 
   /** Another quote of the same opportunity, or another revision of it. */
@@ -124,6 +215,26 @@ public class QuoteService implements DueWork {
   /** A quote's worksheet, as it was agreed or as it stands. */
   public Calculation calculation(Quote quote, Actor actor) {
     return worksheets.get(quote.worksheetId(), context(quote, actor));
+  }
+
+  /** What was agreed of a quote: with what the customer picked when they accepted it. */
+  public Calculation agreed(Quote quote, Actor actor) {
+    Calculation offered = calculation(quote, actor);
+    return quote.terms().picks() == null
+        ? offered
+        : picked(quote, offered, PicksText.read(quote.terms().picks()), actor);
+  }
+
+  /** A sent quote with what somebody picks of it; refused what is not on offer. */
+  public Calculation picked(Quote quote, Calculation offered, Picks picks, Actor actor) {
+    try {
+      return worksheets.picked(offered, context(quote, actor), picks);
+    } catch (DiscountTooLargeException e) {
+      throw new NotPossible(
+          "The discount on the whole is more than what is left. Ask us for an offer of this.");
+    } catch (IllegalArgumentException e) {
+      throw BadInput.at("picks", "This is not on offer.");
+    }
   }
 
   /**
@@ -174,9 +285,7 @@ public class QuoteService implements DueWork {
   }
 
   private Quote.Terms terms(Opportunity opportunity, Account account, Actor actor) {
-    Optional<AccountService.Contact> contact =
-        pipeline.accounts().contacts(account.id(), actor).stream().findFirst();
-    String who = contact.map(AccountService.Contact::name).orElse("");
+    Optional<AccountService.Contact> contact = letter.contact(opportunity, actor);
     String emailTo =
         contact
             .map(AccountService.Contact::email)
@@ -184,11 +293,16 @@ public class QuoteService implements DueWork {
             .orElse(account.email());
     return new Quote.Terms(
         today().plusDays(settings.company().quoteDays()),
-        address(account, who),
+        address(account, contact.map(AccountService.Contact::name).orElse("")),
         emailTo,
-        letter(who, opportunity.title()),
-        "Net within " + account.termsDays() + " days of the invoice",
-        "Delivered to your site, unloading by you",
+        letter.begun(Purpose.QUOTE_LETTER, opportunity, account),
+        letter.begun(Purpose.PAYMENT_TERMS, opportunity, account),
+        letter.begun(Purpose.DELIVERY_TERMS, opportunity, account),
+        null,
+        "",
+        false,
+        true,
+        false,
         null,
         "");
   }
@@ -199,15 +313,8 @@ public class QuoteService implements DueWork {
     lines.add(who);
     lines.add(account.street());
     lines.add((account.postal() + " " + account.town()).strip());
+    lines.add(account.country());
     return lines.stream().filter(line -> !line.isEmpty()).collect(Collectors.joining("\n"));
-  }
-
-  private static String letter(String who, String title) {
-    return (who.isEmpty() ? "Dear Sir or Madam," : "Dear " + who + ",")
-        + "\n\nthank you for your enquiry about “"
-        + title
-        + "”. We are pleased to offer:\n\n"
-        + "To order, reply with your PO number.";
   }
 
   /** Changes a draft. */
@@ -220,12 +327,20 @@ public class QuoteService implements DueWork {
         new Quote.Terms(
             validUntil.orElse(today()),
             input.text("addressee", typed.addressee(), LONGEST * 2),
-            input.email("emailTo", typed.emailTo(), LONGEST),
+            String.join(", ", Recipients.read(input, "emailTo", typed.emailTo())),
             input.longText("letter", typed.letter()),
             input.text("paymentTerms", typed.paymentTerms(), LONGEST),
             input.text("deliveryTerms", typed.deliveryTerms(), LONGEST),
             null,
+            "",
+            Boolean.TRUE.equals(typed.showPictures()),
+            !Boolean.FALSE.equals(typed.showDiscounts()),
+            Boolean.TRUE.equals(typed.showDelivery()),
+            null,
             "");
+    checkFields(input, "letter", terms.letter());
+    checkFields(input, "paymentTerms", terms.paymentTerms());
+    checkFields(input, "deliveryTerms", terms.deliveryTerms());
     input.check();
     documents.changed(before.document(), version);
     store.update(id, terms);
@@ -236,6 +351,13 @@ public class QuoteService implements DueWork {
         "terms",
         before.terms().validUntil().toString(),
         terms.validUntil().toString());
+  }
+
+  private static void checkFields(Input input, String at, String text) {
+    List<String> unknown = Fields.unknown(text);
+    if (!unknown.isEmpty()) {
+      input.refuse(at, "Not a field: " + String.join(", ", unknown) + ".");
+    }
   }
 
   /** Saves the lines of a draft. What was asked about the lines before is no longer asked. */
@@ -263,7 +385,7 @@ public class QuoteService implements DueWork {
   }
 
   /** A draft that somebody may change. */
-  Quote editableDraft(DocumentId id, Actor actor) {
+  public Quote editableDraft(DocumentId id, Actor actor) {
     Quote quote = readable(id, actor);
     pipeline.opportunities().editableOpen(quote.opportunityId(), actor);
     if (!quote.isDraft()) {
@@ -310,8 +432,64 @@ public class QuoteService implements DueWork {
     log.note(actor.id(), "quote", id, "sign-off", null, "asked: " + why);
   }
 
+  /** A text for a quote, of its kind of business and language, with all but the link filled in. */
+  public String written(Quote quote, Purpose purpose, Actor actor) {
+    Opportunity of = opportunity(quote, actor);
+    Account account = pipeline.opportunities().context(of).account();
+    return filled(quote, letter.begun(purpose, of, account), actor);
+  }
+
+  /** A text of a quote as it is read, its fields filled in. */
+  String filled(Quote quote, String text, Actor actor) {
+    Opportunity of = opportunity(quote, actor);
+    return letter.fields(quote, of, calculation(quote, actor)).fill(text);
+  }
+
+  /** Addresses as they are typed, between commas or semicolons, each checked. */
+  public static List<String> recipients(Input input, String at, String typed) {
+    return Recipients.read(input, at, typed);
+  }
+
+  /** What the follow-up of a quote is called. */
+  public static String followUp(Quote quote) {
+    return AfterEnd.followUp(quote);
+  }
+
+  /**
+   * A draft is sent: it is locked, and its paper kept.
+   *
+   * @return the paper, by its checksum
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public String sent(Quote quote, long version, byte[] paper, String words, Actor actor) {
+    worksheets.lock(quote.worksheetId(), context(quote, actor));
+    documents.become(quote.document(), version, quote.state(), QuoteState.SENT, words, actor);
+    store.setSent(quote.id(), clock.instant());
+    return documents.keepPaper(quote.id(), paper);
+  }
+
+  /** The paper of a sent quote by its checksum; one that was never printed is kept now. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public String keptPaper(Quote quote, byte[] paper) {
+    return documents.keepPaper(quote.id(), paper);
+  }
+
+  /** A draft that was sent before it came here: it is locked. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void takenOver(Quote quote, Actor actor) {
+    worksheets.lock(quote.worksheetId(), context(quote, actor));
+    documents.become(
+        quote.document(), quote.version(), quote.state(), QuoteState.SENT, "sent", actor);
+    store.setSent(quote.id(), clock.instant());
+  }
+
   private LocalDate today() {
     return LocalDate.now(clock);
+  }
+
+  /** Whether the customer can still answer it. */
+  public boolean isWithCustomer(Quote quote) {
+    return quote.state() == QuoteState.SENT && !quote.isExpired(today());
   }
 
   /** What has expired is honoured by those who manage alone. */
@@ -345,6 +523,9 @@ public class QuoteService implements DueWork {
         QuoteState.ORDERED,
         quote.isExpired(today()) ? "ordered, honoured after it expired" : "ordered",
         actor);
+    if (quote.state() != QuoteState.ACCEPTED) {
+      store.setAnswered(quote.id(), clock.instant());
+    }
   }
 
   @Override
@@ -365,6 +546,7 @@ public class QuoteService implements DueWork {
           QuoteState.EXPIRED,
           "expired",
           Actor.SYSTEM);
+      store.setAnswered(id, clock.instant());
     }
   }
 }

@@ -1,5 +1,6 @@
 package firmtally.server.sales.quote;
 
+import firmtally.core.worksheet.Picks;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.opportunity.Opportunity;
@@ -20,6 +21,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -35,6 +37,8 @@ public class RevisionService {
   private final ApprovalService approvals;
   private final WorksheetService worksheets;
   private final OpportunityService opportunities;
+  private final EnclosureStore enclosures;
+  private final AfterEnd after;
   private final SettingsService settings;
   private final Clock clock;
 
@@ -45,6 +49,8 @@ public class RevisionService {
       ApprovalService approvals,
       WorksheetService worksheets,
       OpportunityService opportunities,
+      EnclosureStore enclosures,
+      AfterEnd after,
       SettingsService settings,
       Clock clock) {
     this.store = store;
@@ -53,6 +59,8 @@ public class RevisionService {
     this.approvals = approvals;
     this.worksheets = worksheets;
     this.opportunities = opportunities;
+    this.enclosures = enclosures;
+    this.after = after;
     this.settings = settings;
     this.clock = clock;
   }
@@ -94,6 +102,8 @@ public class RevisionService {
             actor);
     store.insert(
         revision.id(), before.terms().validUntil(today().plusDays(settings.company().quoteDays())));
+    enclosures.copy(before.id(), revision.id());
+    after.ended(before);
     if (before.id().equals(opportunity.leadQuoteId())) {
       opportunities.lead(opportunity.id(), Optional.of(revision.id()), revision.called(), actor);
     }
@@ -145,12 +155,33 @@ public class RevisionService {
     }
   }
 
+  /**
+   * The customer answered on their copy.
+   *
+   * @param by who, and what they said
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void answered(Quote quote, QuoteState to, String by) {
+    become(quote, quote.version(), to, by, Actor.SYSTEM);
+  }
+
+  /** What is agreed of a quote that was accepted: what was picked, and the customer's number. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void agreed(Quote quote, Picks picks, String poNumber) {
+    store.setAgreed(
+        quote.id(),
+        Optional.of(picks).filter(p -> !p.equals(Picks.NONE)).map(PicksText::write),
+        poNumber);
+  }
+
   private void become(Quote quote, long version, QuoteState to, String typed, Actor actor) {
     Input input = new Input();
     String words = input.text("words", typed, LONGEST);
     input.check();
     documents.become(quote.document(), version, quote.state(), to, to.word() + ": " + words, actor);
     store.setReason(quote.id(), words);
+    store.setAnswered(quote.id(), clock.instant());
+    after.ended(quote);
   }
 
   /**

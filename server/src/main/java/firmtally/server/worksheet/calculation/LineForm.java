@@ -1,5 +1,6 @@
 package firmtally.server.worksheet.calculation;
 
+import firmtally.core.worksheet.Picks;
 import firmtally.server.platform.web.MaybeNull;
 import java.util.Optional;
 
@@ -113,6 +114,16 @@ public record LineForm(
    */
   public LineForm sold() {
     return but().kind(LINE).optional(false).alternative(null, false).requestedOn(null).build();
+  }
+
+  /** The same line once it was picked: an option taken, or the alternative that is wanted. */
+  LineForm picked(Picks picks) {
+    if (picks.options().contains(id)) {
+      return but().optional(false).build();
+    }
+    String wanted =
+        alternativeSet == null ? null : picks.alternatives().get(alternativeSet.strip());
+    return wanted == null ? this : but().alternative(alternativeSet, wanted.equals(id)).build();
   }
 
   /** The same line for who does not see costs. */

@@ -1,6 +1,7 @@
 package firmtally.server.worksheet.calculation;
 
 import firmtally.core.worksheet.DocumentDiscount;
+import firmtally.core.worksheet.Picks;
 import firmtally.server.platform.web.MaybeNull;
 import java.util.List;
 import java.util.Optional;
@@ -28,6 +29,13 @@ public record WorksheetForm(
   /** Other lines, with the same percent off the whole. */
   public WorksheetForm with(List<LineForm> others) {
     return new WorksheetForm(others, discountPercent, null, null, null, null);
+  }
+
+  /** With what a customer picked of its options and alternatives. */
+  public WorksheetForm picked(Picks picks) {
+    List<LineForm> rows = lines.stream().map(line -> line.picked(picks)).toList();
+    return new WorksheetForm(
+        rows, discountPercent, discountAmount, targetContract, targetTotal, targetMargin);
   }
 
   /** The same as it was read: its lines, and its discount as a plain number. */

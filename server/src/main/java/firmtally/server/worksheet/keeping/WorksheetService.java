@@ -1,7 +1,9 @@
 package firmtally.server.worksheet.keeping;
 
 import firmtally.core.money.Percent;
+import firmtally.core.worksheet.Picks;
 import firmtally.formats.reckon.WorksheetDocument;
+import firmtally.formats.reckon.WorksheetQuestion;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.ids.WorksheetId;
@@ -173,10 +175,29 @@ public class WorksheetService {
     }
   }
 
-  /** Makes a locked copy of a locked worksheet: an order is what was quoted, to the last figure. */
+  /**
+   * What was agreed, with what the customer picked of its options and alternatives.
+   *
+   * @throws IllegalArgumentException if something is picked that is not on offer
+   * @throws firmtally.core.worksheet.DiscountTooLargeException if what is left is less than what is
+   *     taken off the whole
+   */
+  public Calculation picked(Calculation agreed, WorksheetContext context, Picks picks) {
+    WorksheetQuestion question = agreed.question();
+    return calculator.agreed(
+        new Calculator.Saved(agreed.id(), agreed.version()),
+        context,
+        agreed.form().picked(picks),
+        new WorksheetQuestion(
+            picks.applied(question.worksheet()), question.policy(), question.target()));
+  }
+
+  /**
+   * Makes a locked copy of what was agreed, with what was picked of it: an order is what was
+   * quoted, to the last figure.
+   */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Calculation copyLocked(WorksheetId id, WorksheetContext context) {
-    Calculation from = get(id, context);
+  public Calculation copyLocked(Calculation from, WorksheetContext context) {
     WorksheetId copy = store.insert(settings.company().currency().getCode());
     Optional<String> role = from.signOff().role();
     store.update(copy, 1, from.check().tally(), role);

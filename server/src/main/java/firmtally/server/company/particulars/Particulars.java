@@ -1,0 +1,53 @@
+package firmtally.server.company.particulars;
+
+import java.util.List;
+import java.util.stream.Stream;
+
+/**
+ * What stands on the company's papers beside its name.
+ *
+ * @param bank where it is paid, such as an IBAN
+ * @param language of its texts, where an account has no other: {@code en}
+ */
+public record Particulars(
+    String name,
+    String street,
+    String postal,
+    String town,
+    String country,
+    String phone,
+    String email,
+    String website,
+    String taxId,
+    String registration,
+    String bank,
+    String language,
+    long version) {
+  /** The lines of its address that are filled in. */
+  public List<String> address() {
+    return Stream.of(street, (postal + " " + town).strip(), country)
+        .filter(line -> !line.isEmpty())
+        .toList();
+  }
+
+  /** How it is reached. */
+  public List<String> reach() {
+    return Stream.of(phone, email, website).filter(line -> !line.isEmpty()).toList();
+  }
+
+  /** What the law wants on its papers. */
+  public List<String> legal() {
+    return Stream.of(
+            name,
+            registration,
+            taxId.isEmpty() ? "" : "Tax ID " + taxId,
+            bank.isEmpty() ? "" : "Bank " + bank)
+        .filter(line -> !line.isEmpty())
+        .toList();
+  }
+
+  /** Whether a paper of it could be answered: it has an address. */
+  public boolean hasAddress() {
+    return !street.isEmpty() && !town.isEmpty();
+  }
+}

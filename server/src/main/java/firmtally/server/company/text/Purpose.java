@@ -1,0 +1,17 @@
+package firmtally.server.company.text;
+
+import java.util.Locale;
+
+/** What a text is for. */
+public enum Purpose {
+  QUOTE_LETTER,
+  QUOTE_EMAIL,
+  PAYMENT_TERMS,
+  DELIVERY_TERMS,
+  GENERAL_TERMS;
+
+  /** As the database and the API name it: {@code quote-letter}. */
+  public String word() {
+    return name().toLowerCase(Locale.ROOT).replace('_', '-');
+  }
+}

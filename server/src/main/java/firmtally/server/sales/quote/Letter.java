@@ -1,0 +1,90 @@
+package firmtally.server.sales.quote;
+
+import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
+import firmtally.server.company.text.Fields;
+import firmtally.server.company.text.Purpose;
+import firmtally.server.company.text.TextService;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.pipeline.opportunity.Opportunity;
+import firmtally.server.platform.web.Written;
+import firmtally.server.worksheet.calculation.Calculation;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/**
+ * The words of a quote: its texts from the settings by the kind of business and the customer's
+ * language, and what their fields are filled with. Fields stay in a draft, so that a day or a sum
+ * that changes is right in the letter too.
+ */
+@Component
+class Letter {
+  private final TextService texts;
+  private final AccountService accounts;
+  private final SettingsService settings;
+  private final Clock clock;
+
+  Letter(TextService texts, AccountService accounts, SettingsService settings, Clock clock) {
+    this.texts = texts;
+    this.accounts = accounts;
+    this.settings = settings;
+    this.clock = clock;
+  }
+
+  /** The text that a quote begins with, fields and all. */
+  String begun(Purpose purpose, Opportunity of, Account account) {
+    String business = of.renewsId() == null ? "new" : "renewal";
+    return texts.find(purpose, business, account.language());
+  }
+
+  /** Whom an opportunity's letters are written to. */
+  Optional<AccountService.Contact> contact(Opportunity of, Actor actor) {
+    List<AccountService.Contact> contacts = accounts.contacts(of.accountId(), actor);
+    return contacts.stream()
+        .filter(contact -> contact.id().equals(of.contactId()))
+        .findFirst()
+        .or(() -> contacts.stream().findFirst());
+  }
+
+  /** Whom a quote is addressed to: whose address it goes to, else the opportunity's contact. */
+  private Optional<AccountService.Contact> contact(Quote quote, Opportunity of) {
+    String first = Recipients.first(quote.terms().emailTo());
+    return accounts.contacts(of.accountId(), Actor.SYSTEM).stream()
+        .filter(contact -> !first.isEmpty() && contact.email().equalsIgnoreCase(first))
+        .findFirst()
+        .or(() -> contact(of, Actor.SYSTEM));
+  }
+
+  /** What the fields of a quote's words are filled with; the link is known when it is sent. */
+  Fields fields(Quote quote, Opportunity of, Calculation calculation) {
+    Account account = accounts.readable(of.accountId(), Actor.SYSTEM);
+    String who = contact(quote, of).map(AccountService.Contact::name).orElse("");
+    return Fields.none()
+        .with("salutation", salutation(who, account.language()))
+        .with("contact", who.isEmpty() ? account.name() : who)
+        .with("account", account.name())
+        .with("subject", of.title())
+        .with("quote", quote.called())
+        .with("valid until", Written.day(quote.terms().validUntil()))
+        .with("today", Written.day(LocalDate.now(clock)))
+        .with("total", Written.amount(calculation.asked()))
+        .with("currency", settings.company().currency().getCode())
+        .with("terms days", Integer.toString(account.termsDays()))
+        .with("company", settings.company().name())
+        .with("rep", quote.document().maker().name())
+        .with("rep phone", quote.document().maker().phone())
+        .with("rep email", quote.document().maker().email());
+  }
+
+  private static String salutation(String who, String language) {
+    return switch (language) {
+      case "de" -> who.isEmpty() ? "Guten Tag," : "Guten Tag " + who + ",";
+      case "fr" -> who.isEmpty() ? "Bonjour," : "Bonjour " + who + ",";
+      default -> who.isEmpty() ? "Dear Sir or Madam," : "Dear " + who + ",";
+    };
+  }
+}

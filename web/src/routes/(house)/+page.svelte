@@ -1,0 +1,191 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { api, type Schemas } from '$lib/api/client';
+  import Act from '$lib/daysheet/Act.svelte';
+  import Period from '$lib/daysheet/Period.svelte';
+  import { offer } from '$lib/shell/actions.svelte';
+  import { placeOf } from '$lib/shell/places';
+  import { session } from '$lib/shell/session.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { day, figure, rounded, words } from '$lib/ui/format';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+
+  const sheet = load(
+    () => ['day-sheet'],
+    () => api.GET('/api/day-sheet')
+  );
+  let doing = $state<Schemas['Todo'] | null>(null);
+  let asking = $state(false);
+  /** the row that has the focus, or had it last */
+  let here = $state('');
+  const REASON: Record<string, string> = {
+    'quote-expiring': 'quote expiring',
+    'quote-accepted': 'quote accepted',
+    'quote-declined': 'quote declined',
+    'sign-off': 'sign-off requested',
+    'sign-off-yes': 'signed off',
+    'sign-off-no': 'sign-off declined',
+    'sign-off-counter': 'another discount offered',
+    hold: 'order on hold',
+    'no-activity-planned': 'no activity planned',
+    'past-expected-close': 'past expected close',
+    'no-contact': 'no contact for 14 days',
+    'new-enquiry': 'new enquiry'
+  };
+  const TONE: Record<string, string> = {
+    hold: 'bad',
+    'quote-accepted': 'good',
+    'quote-declined': 'bad',
+    'sign-off': 'heed',
+    'sign-off-yes': 'good',
+    'sign-off-no': 'bad',
+    'sign-off-counter': 'heed',
+    'past-expected-close': 'bad',
+    'no-activity-planned': 'bad',
+    'quote-expiring': 'heed',
+    'no-contact': 'heed',
+    'new-enquiry': 'heed'
+  };
+  const rows = $derived(sheet.data?.rows ?? []);
+  const today = $derived(session.view?.today ?? '');
+
+  /** What stands on the button of a row; what has none is opened. */
+  function act(row: Schemas['Todo']): string | null {
+    if (row.activityId) return 'Done…';
+    if (row.kind === 'quote-expiring') return 'Follow up…';
+    if (row.kind === 'past-expected-close') return 'New close…';
+    if (row.kind === 'no-activity-planned' || row.kind === 'no-contact') return 'Plan…';
+    return null;
+  }
+
+  /** Where it is decided or worked at. */
+  function place(row: Schemas['Todo']): string {
+    const of = placeOf(row.record, row.id, row.number);
+    return row.kind === 'sign-off' ? of + '/sign-off' : of;
+  }
+
+  function start(row: Schemas['Todo'] | undefined) {
+    if (!row) return;
+    if (!act(row)) void goto(place(row));
+    else {
+      doing = row;
+      asking = true;
+    }
+  }
+
+  const key = (row: Schemas['Todo']) => row.record + row.id;
+  const at = $derived(rows.findIndex((row) => key(row) === here));
+
+  /** Moves the focus among the rows, of whatever kind they are. */
+  function go(to: number) {
+    const row = rows[Math.max(0, Math.min(to, rows.length - 1))];
+    if (row) document.querySelector<HTMLElement>(`[data-row="${key(row)}"] a`)?.focus();
+  }
+  offer(() => [
+    { label: 'Next row', keys: 'j', run: () => go(at + 1) },
+    { label: 'Previous row', keys: 'k', run: () => go(at < 0 ? 0 : at - 1) },
+    { label: 'Do this row’s action', keys: 'x', run: () => start(rows[Math.max(at, 0)]) }
+  ]);
+</script>
+
+<svelte:head><title>Day sheet · Firm Tally</title></svelte:head>
+<div class="page">
+  <h1>Today, most money first</h1>
+  <Notice refusal={refusalOf(sheet)} />
+  {#if sheet.data}
+    <div class="two">
+      <table class="ledger cards" aria-label="To do">
+        <thead>
+          <tr
+            ><th>Reason</th><th>Subject</th><th>Account</th><th class="figure">Due</th><th class="figure"
+              >At stake</th
+            ><th><span class="sr-only">Do</span></th></tr
+          >
+        </thead>
+        <tbody>
+          {#each rows as row (key(row))}
+            {@const late = row.activityId !== null && row.due < today}
+            <tr data-row={key(row)} class:here={key(row) === here} onfocusin={() => (here = key(row))}>
+              <td
+                ><span class={TONE[row.kind] ?? 'quiet'}>{REASON[row.kind] ?? words(row.kind)}</span
+                >{#if row.also.length > 0}<small class="quiet"
+                    >{row.also.map((k) => REASON[k] ?? words(k)).join(', ')}</small
+                  >{/if}</td
+              >
+              <td class="lead"><a href={place(row)}>{row.number}</a> {row.title}</td>
+              <td>{row.account}</td>
+              <td class="figure" class:bad={late}>{day(row.due)}{late ? ', late' : ''}</td>
+              <td class="figure worth"
+                >{#if row.expected}<span
+                    class="quiet"
+                    title="Not known; what such enquiries have brought on average"
+                    >about {rounded(row.atStake)}</span
+                  >{:else}{figure(row.atStake)}{/if}</td
+              >
+              <td class="figure act">
+                {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
+                {:else}<a href={place(row)}
+                    >{row.kind === 'hold' || row.kind === 'sign-off' ? 'Review' : 'Open'}</a
+                  >{/if}
+              </td>
+            </tr>
+          {:else}
+            <tr
+              ><td colspan="6" class="quiet"
+                >Nothing is due today. <a href="/opportunities">Open an opportunity</a> and plan its next activity.</td
+              ></tr
+            >
+          {/each}
+        </tbody>
+        {#if sheet.data.total > rows.length}<tfoot
+            ><tr
+              ><td colspan="6" class="heed"
+                >The largest {rows.length} of {sheet.data.total}; the rest follow as these are done.</td
+              ></tr
+            ></tfoot
+          >{/if}
+      </table>
+      <div>
+        <Period period={sheet.data.period} />
+        {#if session.manages}<p class="neglect">
+            <a href="/opportunities?as=list&attention=any&group=owner">Needs attention, by rep</a>
+          </p>{/if}
+      </div>
+    </div>
+  {/if}
+</div>
+
+<Ask bind:open={asking} title={doing ? `${doing.number}: ${doing.title}` : ''}>
+  {#if doing}<Act row={doing} bind:open={asking} onDone={() => sheet.refetch()} />{/if}
+</Ask>
+
+<style>
+  .two {
+    grid-template-columns: minmax(0, 1fr) 268px;
+    margin-top: 12px;
+  }
+  @media (max-width: 900px) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    td.act {
+      margin-left: auto;
+    }
+    td.act button {
+      margin: -14px 0;
+      padding: 0 0 0 20px;
+    }
+  }
+  tr.here {
+    box-shadow: inset 3px 0 0 var(--petrol);
+  }
+  small {
+    display: block;
+    font-size: var(--type-small);
+    line-height: 1.2;
+  }
+  .neglect {
+    margin-top: 10px;
+  }
+</style>

@@ -1,0 +1,101 @@
+<script lang="ts">
+  import { api } from '$lib/api/client';
+  import More from '$lib/ui/More.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { at, day } from '$lib/ui/format';
+  import { listed } from '$lib/ui/further.svelte';
+  import { load } from '$lib/ui/load.svelte';
+  let open = $state(0);
+  const list = listed(
+    () => ['outbox'],
+    (after) => api.GET('/api/outbox', { params: { query: { after } } })
+  );
+  const rows = $derived(list.rows);
+  const shown = $derived(open || (rows[0]?.id ?? 0));
+  const email = load(
+    () => ['email', shown],
+    () => api.GET('/api/outbox/{id}', { params: { path: { id: shown } } }),
+    () => shown > 0
+  );
+</script>
+
+<svelte:head><title>Outbox · Firm Tally</title></svelte:head>
+<div class="page">
+  <div class="head">
+    <h1>Outbox</h1>
+    <span class="quiet">Test mode: emails are kept here, not sent.</span>
+  </div>
+  <Notice refusal={list.refusal} />
+  {#if !list.isPending && !list.refusal && !rows.length}<p class="quiet">
+      No emails yet. Sending a quote puts one here.
+    </p>{/if}
+  <div class="two">
+    <div class="leaf list">
+      {#each rows as row (row.id)}
+        <button aria-pressed={row.id === shown} onclick={() => (open = row.id)}
+          ><b>{row.subject}</b><span class="quiet"
+            >to {row.recipient}, {row.sentAt ? day(row.sentAt) + ' ' + at(row.sentAt) : 'on its way'}</span
+          ></button
+        >
+      {/each}
+      <More {list} />
+    </div>
+    {#if shown && email.data}
+      <article class="leaf">
+        <p class="quiet">
+          From {email.data.from}<br />To {email.data.to.join(', ')}{#if email.data.copies.length}<br />Copy to
+            {email.data.copies.join(', ')}{/if}
+        </p>
+        <h2>{email.data.subject}</h2>
+        <pre>{email.data.text}</pre>
+        <p>
+          Attachments: {email.data.attachments.join(', ')}.
+          <a href="/api/outbox/{shown}/mail.eml">Download email (EML)</a>
+        </p>
+      </article>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .two {
+    display: grid;
+    grid-template-columns: 380px minmax(0, 1fr);
+    gap: 16px;
+    align-items: start;
+  }
+  .list > button {
+    display: block;
+    width: 100%;
+    text-align: left;
+    padding: 7px 12px;
+    border-bottom: 1px solid var(--rule);
+    cursor: pointer;
+  }
+  .list > button[aria-pressed='true'] {
+    background: var(--petrol-wash);
+    box-shadow: inset 3px 0 0 var(--petrol);
+  }
+  .list b,
+  .list span {
+    display: block;
+    font-weight: 560;
+  }
+  .list span {
+    font-weight: 400;
+    font-size: var(--type-small);
+  }
+  article {
+    padding: 14px 18px;
+  }
+  pre {
+    font: inherit;
+    white-space: pre-wrap;
+    margin: 12px 0;
+  }
+  @media (max-width: 800px) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>
