@@ -19,6 +19,15 @@
     return answer === 'no' ? 'bad' : answer ? 'quiet' : 'heed';
   }
 
+  /** How long the answer took. */
+  function took(from: string, to: string | null): string {
+    const minutes = to ? Math.round((Date.parse(to) - Date.parse(from)) / 60_000) : 0;
+    if (minutes < 60) return `after ${minutes} minutes`;
+    return minutes < 48 * 60
+      ? `after ${Math.round(minutes / 60)} hours`
+      : `after ${Math.round(minutes / 1440)} days`;
+  }
+
   function says(answer: string | null, counter: string | null) {
     if (answer === 'counter') return `at most ${counter} % on a row would do`;
     if (answer === 'yes') return stale ? 'sign-off no longer valid: the lines changed' : 'signed off';
@@ -33,7 +42,7 @@
       <span>{a.words}.</span>
       <span class="quiet"
         >{a.askedByName}, {day(a.askedAt)}{a.why ? `: ${a.why}` : ''}{a.answeredByName
-          ? ` · ${a.answeredByName}, ${day(a.answeredAt)}${a.comment ? `: ${a.comment}` : ''}`
+          ? ` · ${a.answeredByName}, ${day(a.answeredAt)}, ${took(a.askedAt, a.answeredAt)}${a.comment ? `: ${a.comment}` : ''}`
           : ` · waiting for the ${words(a.role)}`}</span
       >
     </p>

@@ -160,7 +160,7 @@
         <table class="ledger" aria-label="What it leaves">
           <thead
             ><tr
-              ><th></th><th class="figure">Net</th><th class="figure">Margin</th><th class="figure"
+              ><td></td><th class="figure">Net</th><th class="figure">Margin</th><th class="figure"
                 >Margin %</th
               ></tr
             ></thead

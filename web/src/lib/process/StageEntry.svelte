@@ -32,7 +32,8 @@
     ['', 'never (by hand)'],
     ['lines-saved', 'lines are saved'],
     ['quote-made', 'a quote is made'],
-    ['quote-sent', 'a quote is sent']
+    ['quote-sent', 'a quote is sent'],
+    ['quote-accepted', 'a quote is accepted']
   ] as const;
 </script>
 

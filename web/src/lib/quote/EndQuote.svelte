@@ -15,15 +15,27 @@
     withdrawn: 'Reason'
   };
   const path = untrack(() => ({ id: q.id }));
+  const lines = untrack(() => q.worksheet.lines.flatMap((line) => (line.typed ? [line.typed] : [])));
+  const options = lines.filter((line) => line.optional);
+  const sets = [...new Set(lines.flatMap((line) => line.alternativeSet ?? []))].map((set) => ({
+    set,
+    of: lines.filter((line) => line.alternativeSet === set)
+  }));
   const form = new Form({
-    values: { words: '' },
+    values: {
+      words: '',
+      options: [] as string[],
+      alternatives: Object.fromEntries(
+        sets.map(({ set, of }) => [set, of.find((line) => line.chosen)?.id ?? ''])
+      )
+    },
     version: untrack(() => q.version),
     draft: untrack(() => `${how} quote ${q.id}`),
-    send: ({ words }, version) => {
+    send: ({ words, options, alternatives }, version) => {
       const params = { path, header: match(version) };
       return ask(
         how === 'accepted'
-          ? api.POST('/api/quotes/{id}/accepted', { params, body: { words } })
+          ? api.POST('/api/quotes/{id}/accepted', { params, body: { words, options, alternatives } })
           : how === 'declined'
             ? api.POST('/api/quotes/{id}/declined', { params, body: { words } })
             : api.POST('/api/quotes/{id}/withdrawn', { params, body: { words } })
@@ -38,5 +50,40 @@
 
 <form class="form one" onsubmit={form.submit}>
   <Entry {form} name="words" label={WORDS[how]} rows={2} focus />
+  {#if how === 'accepted' && options.length}
+    <fieldset>
+      <legend>Options they take</legend>
+      {#each options as line (line.id)}<label
+          ><input type="checkbox" value={line.id} bind:group={form.values.options} />
+          {line.description}</label
+        >{/each}
+    </fieldset>
+  {/if}
+  {#if how === 'accepted'}
+    {#each sets as { set, of } (set)}
+      <fieldset>
+        <legend>One of {set}</legend>
+        {#each of as line (line.id)}<label
+            ><input
+              type="radio"
+              name="set-{set}"
+              value={line.id}
+              checked={form.values.alternatives[set] === line.id}
+              onchange={() => (form.values.alternatives[set] = line.id)}
+            />
+            {line.description}</label
+          >{/each}
+      </fieldset>
+    {/each}
+  {/if}
   <FormFoot {form} label={LABEL[how]} />
 </form>
+
+<style>
+  label {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    min-height: 28px;
+  }
+</style>

@@ -18,6 +18,19 @@ const Q = {
   revision: 2,
   version: 4,
   of: { opportunityId: 70, opportunityNumber: 'O-1070' },
+  worksheet: {
+    lines: [
+      { id: '2', typed: { id: '2', description: 'Printer', optional: true, alternativeSet: null } },
+      {
+        id: '3',
+        typed: { id: '3', description: 'Steel', optional: false, alternativeSet: 'floor', chosen: false }
+      },
+      {
+        id: '4',
+        typed: { id: '4', description: 'Aluminium', optional: false, alternativeSet: 'floor', chosen: true }
+      }
+    ]
+  },
   siblings: [
     { id: 9, number: 'Q-1009', revision: 2, state: 'draft' },
     { id: 8, number: 'Q-1009', revision: 1, state: 'superseded' }
@@ -95,7 +108,12 @@ describe('the revisions of a quote', () => {
 
 describe('the end of a quote', () => {
   it.each([
-    ['accepted', 'How and by whom', 'Note acceptance', { words: 'By phone' }],
+    [
+      'accepted',
+      'How and by whom',
+      'Note acceptance',
+      { words: 'By phone', options: [], alternatives: { floor: '4' } }
+    ],
     ['declined', 'Reason', 'Note refusal', { words: 'By phone' }],
     ['withdrawn', 'Reason', 'Withdraw', { words: 'By phone' }]
   ])('is %s, with a word to it', async (how, label, button, body) => {
@@ -108,6 +126,18 @@ describe('the end of a quote', () => {
       body
     });
     expect(onDone).toHaveBeenCalledTimes(1);
+  });
+
+  it('is accepted with what they take of its options and alternatives', async () => {
+    within(EndQuote, { q: Q, how: 'accepted', onDone: vi.fn() });
+    await userEvent.type(screen.getByLabelText('How and by whom'), 'x');
+    await userEvent.click(screen.getByLabelText('Printer'));
+    await userEvent.click(screen.getByLabelText('Steel'));
+    await userEvent.click(screen.getByRole('button', { name: 'Note acceptance' }));
+    expect(calls.POST).toHaveBeenCalledWith(
+      '/api/quotes/{id}/accepted',
+      expect.objectContaining({ body: { words: 'x', options: ['2'], alternatives: { floor: '3' } } })
+    );
   });
 
   it('says what is missing, and keeps what was typed', async () => {

@@ -4,11 +4,13 @@
   import Icon from '$lib/ui/Icon.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { words } from '$lib/ui/format';
+  import Ask from '$lib/ui/Ask.svelte';
   import OwnPassword from './OwnPassword.svelte';
   import { session } from './session.svelte';
 
   let { onFind, onKeys }: { onFind: () => void; onKeys: () => void } = $props();
   let ownPassword = $state(false);
+  let away = $state(false);
   let own = $state(false);
 
   function close(event: KeyboardEvent) {
@@ -115,6 +117,7 @@
         <a href="/settings">Settings</a>
         <a href="/processes">Sales processes</a>
         {#if session.sells}<a href="/accounts/reassignment">Reassign accounts</a>{/if}
+        <button class="plain" onclick={() => (away = true)}>Away and deputy</button>
         <button class="plain" onclick={() => (ownPassword = true)}>Password and sessions</button>
         <button class="plain" onclick={() => session.signOut()}>Sign out</button>
       </div>
@@ -122,6 +125,9 @@
   </div>
 </header>
 <OwnPassword bind:open={ownPassword} />
+<Ask bind:open={away} title="Away and deputy">
+  {#await import('./Away.svelte') then { default: Away }}<Away />{/await}
+</Ask>
 
 <style>
   header {

@@ -146,12 +146,12 @@
       <td class="figure off">{percent(row.discountPercent)}</td>
       <td class="figure off">{day(row.madeOn)}</td>
       <td class="figure" class:bad={out}>{day(row.validUntil)}{out ? ', expired' : ''}</td>
-      <td class:heed={row.waiting} class:quiet={!row.waiting}
-        >{row.waiting
+      <td class:heed={row.asked !== null} class:quiet={row.asked === null} title={row.asked}
+        >{row.asked !== null
           ? 'requested'
           : row.signOffRole && row.state === 'draft'
             ? words(row.signOffRole)
-            : ''}</td
+            : ''}{#if row.asked}<small class="asked quiet">{row.asked}</small>{/if}</td
       >
       <td class="quiet off">{row.owner}</td>
     {/snippet}
@@ -171,6 +171,13 @@
   }
   .filters input.box {
     width: 90px;
+  }
+  .asked {
+    display: block;
+    max-width: 220px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
   }
   .lead-quote {
     margin-left: 6px;

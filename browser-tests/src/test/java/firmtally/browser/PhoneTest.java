@@ -38,6 +38,8 @@ class PhoneTest {
         "/opportunities?as=calendar",
         "/opportunities/700",
         "/quotes",
+        "/quotes/838",
+        "/settings",
         "/orders",
         "/renewals",
         "/accounts",

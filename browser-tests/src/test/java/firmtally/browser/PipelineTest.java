@@ -15,22 +15,9 @@ import org.openqa.selenium.Keys;
 class PipelineTest {
   @RegisterExtension static final Browser BROWSER = new Browser(true);
 
-  private static void as(String login) {
-    BROWSER.open("/");
-    BROWSER.until(
-        "neither signed in nor out",
-        () -> !BROWSER.texts("header nav, form [name='login']").isEmpty());
-    if (BROWSER.texts("form [name='login']").isEmpty()) {
-      BROWSER.script(
-          "return fetch('/api/session', {method: 'DELETE', headers: {'X-XSRF-TOKEN':"
-              + " document.cookie.split('XSRF-TOKEN=')[1].split(';')[0]}}).then(() => null)");
-    }
-    BROWSER.signIn(login);
-  }
-
   @Test
   void anEnquiryBecomesAnOpportunityByKeyboard() {
-    as("mara");
+    BROWSER.as("mara");
     BROWSER.open("/enquiries");
     BROWSER.see("form input[name='name']");
     BROWSER.see("h1").click();
@@ -70,7 +57,7 @@ class PipelineTest {
 
   @Test
   void anOpportunityIsLostToSomebodyAndOpenedAgain() {
-    as("mara");
+    BROWSER.as("mara");
     BROWSER.open("/opportunities?as=list&owner=2&path=new");
     BROWSER.see("[role='table'] [role='cell'] a").click();
     BROWSER.see("[aria-label='Stages']");
@@ -96,7 +83,7 @@ class PipelineTest {
 
   @Test
   void aFileWithBadRowsIsMendedOrTheyAreLeftOut(@TempDir Path folder) throws IOException {
-    as("helen");
+    BROWSER.as("helen");
     Path file =
         Files.writeString(
             folder.resolve("enquiries.csv"),
@@ -133,82 +120,14 @@ class PipelineTest {
     BROWSER.button("Send").click();
     BROWSER.seeText("[role='status']", "Thank you.");
     assertThat(BROWSER.violations()).isEmpty();
-    as("helen");
+    BROWSER.as("helen");
     BROWSER.open("/enquiries");
     BROWSER.seeText("table[aria-label='Enquiries']", "Teal Brewery");
   }
 
   @Test
-  void aDiscountIsAskedForCounteredTakenSentAndRevised() {
-    as("mara");
-    BROWSER.open("/accounts/5");
-    BROWSER.seeText("h1", "Millhithe Brewery");
-    BROWSER.press("n");
-    BROWSER.focused("title");
-    BROWSER.type("Sixty at once");
-    BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("h1", "Sixty at once");
-    BROWSER.focused("code");
-    BROWSER.press("bs15");
-    BROWSER.focused("pick");
-    BROWSER.press(Keys.ENTER);
-    BROWSER.focused("quantity");
-    BROWSER.press("60", Keys.TAB);
-    BROWSER.focused("price");
-    BROWSER.press(Keys.TAB);
-    BROWSER.focused("discount");
-    BROWSER.press("18", Keys.ENTER);
-    BROWSER.until(
-        "the tally is current",
-        () -> "current".equals(BROWSER.see(".strip").getAttribute("data-state")));
-    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
-    BROWSER.seeText("h1", "Quote Q-");
-    BROWSER.seeText(".obstacles", "18 % where 10 % may be given");
-    String quote = BROWSER.path();
-    BROWSER.button("Request sign-off…").click();
-    BROWSER.focused("why");
-    BROWSER.type("They equip three halls.");
-    BROWSER.button("Ask").click();
-    BROWSER.seeText("[aria-label='Sign-off']", "waiting for the manager");
-
-    as("helen");
-    BROWSER.seeText("table[aria-label='To do']", "sign-off requested");
-    BROWSER.open(quote);
-    BROWSER.link("Decide…").click();
-    BROWSER.seeText("blockquote", "They equip three halls.");
-    BROWSER.seeText("[aria-label='Lines that break a rule']", "18 % where 10 % may be given");
-    BROWSER.see("[name='most']").sendKeys("12");
-    BROWSER.seeText("table[aria-label='What it leaves']", "At most 12 % on any row");
-    assertThat(BROWSER.violations()).isEmpty();
-    BROWSER.button("Offer this…").click();
-    BROWSER.seeText("[role='dialog'] table", "discount");
-    assertThat(BROWSER.violations()).isEmpty();
-    BROWSER.button("Offer this").click();
-    BROWSER.seeText(".facts", "at most 12 % offered");
-
-    as("mara");
-    BROWSER.seeText("table[aria-label='To do']", "another discount offered");
-    BROWSER.open(quote);
-    BROWSER.button("Take at most 12 %").click();
-    BROWSER.seeText(".facts", "signed off");
-    BROWSER.see("h1").click();
-    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
-    BROWSER.seeText("[role='dialog']", "A sent quote can no longer be edited.");
-    BROWSER.press(Keys.ENTER);
-    BROWSER.seeText(".head", "sent");
-
-    BROWSER.see("h1").click();
-    BROWSER.press("e");
-    BROWSER.seeText("h1", "revision 2");
-    BROWSER.seeText("[aria-label='Quotes and revisions']", "superseded");
-    BROWSER.button("Compare").click();
-    BROWSER.seeText("[role='dialog']", "No line differs.");
-    assertThat(BROWSER.violations()).isEmpty();
-  }
-
-  @Test
   void aManagersMonday() {
-    as("helen");
+    BROWSER.as("helen");
     BROWSER.seeText(".two", "Needs attention, by rep");
     BROWSER.see("a[href*='attention=any']").click();
     BROWSER.see("[role='table'] [aria-expanded='false']").click();

@@ -9,6 +9,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -305,5 +306,114 @@ class QuotesTest {
     assertThat(rep.send(HttpMethod.POST, path, null, match(page, "/version")).status())
         .isIn(409, 412);
     assertThat(rep.get("/api/quotes/" + quote).body().at("/siblings")).hasSize(2);
+  }
+
+  @Test
+  void aManagerWhoIsAwayIsStoodInFor() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Guest deputy = Guest.signedIn(HOUSE, "nils");
+    long quote = quote(rep, opportunity(rep, "Stood in", "20"));
+    rep.post("/api/quotes/" + quote + "/sign-off", Map.of("why", "Three halls")).is(204);
+    String asked = rep.get("/api/quotes/" + quote).text("/approvals/0/approval/id");
+    Map<String, Object> yes = Map.of("yes", true, "comment", "");
+    deputy.post("/api/approvals/" + asked + "/answer", yes).is(403);
+    assertThat(kinds(deputy, quote)).doesNotContain("sign-off");
+
+    long nils = HOUSE.personOf("nils");
+    Map<String, Object> away =
+        Map.of("deputyId", nils, "from", "2027-03-15", "until", "2027-03-19");
+    manager
+        .post("/api/absences", Map.of("deputyId", nils, "from", "x", "until", "2027-03-19"))
+        .is(422);
+    manager
+        .post(
+            "/api/absences",
+            Map.of("deputyId", HOUSE.personOf("otto"), "from", "2027-03-15", "until", "2027-03-19"))
+        .is(422);
+    long absence = manager.post("/api/absences", away).is(200).id();
+    assertThat(kinds(deputy, quote)).contains("sign-off");
+    rep.send(HttpMethod.DELETE, "/api/absences/" + absence, null, Map.of()).is(403);
+    deputy.post("/api/approvals/" + asked + "/answer", yes).is(204);
+    manager.send(HttpMethod.DELETE, "/api/absences/" + absence, null, Map.of()).is(204);
+    assertThat(rep.get("/api/quotes/" + quote).body().path("signedOff").asBoolean()).isTrue();
+  }
+
+  @Test
+  void theListIsNarrowedByWhatIsAskedAndSeen() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long deep = quote(rep, opportunity(rep, "Narrowed", "40"));
+    rep.post("/api/quotes/" + deep + "/sign-off", Map.of("why", "x")).is(204);
+    assertThat(ids(rep, "?waiting=true")).contains(deep);
+    assertThat(ids(rep, "?discount=39")).contains(deep);
+    assertThat(ids(rep, "?discount=41")).doesNotContain(deep);
+    assertThat(ids(rep, "?least=2850")).contains(deep);
+    assertThat(ids(rep, "?least=2850.01&owner=" + HOUSE.personOf("mara"))).doesNotContain(deep);
+    assertThat(ids(rep, "?owner=" + HOUSE.personOf("edda"))).doesNotContain(deep);
+    assertThat(ids(Guest.signedIn(HOUSE, "tom"), "?waiting=true")).doesNotContain(deep);
+    rep.get("/api/quotes?least=much").is(422);
+    long soon = quote(rep, opportunity(rep, "Soon over", null));
+    Map<String, Object> terms = new HashMap<>();
+    terms.putAll(Map.of("validUntil", "2027-03-18", "addressee", "Reed", "emailTo", "a@b.example"));
+    terms.putAll(Map.of("letter", "x", "paymentTerms", "x", "deliveryTerms", "y"));
+    Guest.Answer page = rep.get("/api/quotes/" + soon);
+    rep.send(HttpMethod.PUT, "/api/quotes/" + soon, terms, match(page, "/version")).is(204);
+    assertThat(ids(rep, "?expiring=true")).as("a draft expires for nobody").doesNotContain(soon);
+    act(rep, soon, "/send", null).is(200);
+    assertThat(ids(rep, "?expiring=true")).contains(soon);
+    Guest.Answer before = rep.get("/api/quotes/answers").is(200);
+    act(rep, soon, "/declined", Map.of("words", "Too dear")).is(204);
+    assertThat(rep.get("/api/quotes/answers").body().path("lost").asInt())
+        .isEqualTo(before.body().path("lost").asInt() + 1);
+  }
+
+  private static List<Long> ids(Guest guest, String query) {
+    return guest.rows("/api/quotes" + query).stream().map(row -> row.path("id").asLong()).toList();
+  }
+
+  @Test
+  void textsOfTheHouseStandOnItsQuotes() {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    Map<String, Object> text =
+        Map.of(
+            "purpose",
+            "quote-letter",
+            "business",
+            "new",
+            "language",
+            "en",
+            "body",
+            "For {contact}, {price}");
+    assertThat(manager.post("/api/texts", text).is(422).text("/problems/0/message"))
+        .contains("{price}");
+    Map<String, Object> good =
+        Map.of(
+            "purpose",
+            "quote-letter",
+            "business",
+            "new",
+            "language",
+            "en",
+            "body",
+            "For {contact} by {valid until}");
+    rep.post("/api/texts", good).is(403);
+    long id = manager.post("/api/texts", good).is(200).id();
+    manager.post("/api/texts", good).is(422);
+    long quote = quote(rep, opportunity(rep, "Texts", null));
+    Guest.Answer page = rep.get("/api/quotes/" + quote).is(200);
+    assertThat(page.text("/terms/letter")).isEqualTo("For {contact} by {valid until}");
+    assertThat(page.text("/words/letter")).startsWith("For Ada").contains(" by 14 April 2027");
+    manager.send(HttpMethod.DELETE, "/api/texts/" + id, null, Map.of()).is(204);
+    manager.send(HttpMethod.DELETE, "/api/texts/1", null, Map.of()).is(409);
+
+    Map<String, Object> terms = new HashMap<>();
+    terms.putAll(Map.of("validUntil", "2027-04-30", "addressee", "Reed", "emailTo", "a@b.example"));
+    terms.putAll(Map.of("letter", "{nobody}", "paymentTerms", "x", "deliveryTerms", "y"));
+    assertThat(
+            rep.send(HttpMethod.PUT, "/api/quotes/" + quote, terms, match(page, "/version"))
+                .is(422)
+                .text("/problems/0/at"))
+        .isEqualTo("letter");
   }
 }

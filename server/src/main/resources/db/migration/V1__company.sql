@@ -95,6 +95,17 @@ CREATE TABLE person (
 -- What the company does by itself is done by this one; nobody signs in as it.
 INSERT INTO person (id, login, name, email, role, password) VALUES (0, 'system', 'Firm Tally', '', 'system', '');
 
+-- Somebody is away, and who answers for them meanwhile; both days included.
+CREATE TABLE absence (
+  id INTEGER PRIMARY KEY,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  deputy_id INTEGER NOT NULL REFERENCES person(id),
+  from_day TEXT NOT NULL,
+  until_day TEXT NOT NULL,
+  ended_at TEXT
+) STRICT;
+CREATE INDEX absence_deputy ON absence(deputy_id, until_day);
+
 CREATE TABLE goal (
   person_id INTEGER NOT NULL REFERENCES person(id),
   month TEXT NOT NULL,
@@ -373,7 +384,7 @@ CREATE TABLE stage (
   probability INTEGER NOT NULL,
   usual_days INTEGER NOT NULL,
   team TEXT,
-  moves_here TEXT CHECK (moves_here IN ('quote-sent', 'quote-made', 'lines-saved')),
+  moves_here TEXT CHECK (moves_here IN ('quote-sent', 'quote-made', 'quote-accepted', 'lines-saved')),
   deactivated INTEGER NOT NULL DEFAULT 0
 ) STRICT;
 CREATE INDEX stage_process ON stage(process_id, position);

@@ -131,7 +131,7 @@ public class SettingsService {
     SettingsStore.CompanyRow row = row();
     CurrencyUnit currency = Currencies.get(row.currency());
     return new SignOffPolicy(
-        asker.signsAs(),
+        signsAs(asker),
         remembered.get().levels(),
         remembered.get().familyFloors(),
         Optional.ofNullable(row.documentFloor())
@@ -139,6 +139,13 @@ public class SettingsService {
             .map(floor -> new SignOffPolicy.DocumentFloor(floor, row.documentFloorRole())),
         amountRole(currency, row.giftCost(), row.giftCostRole()),
         amountRole(currency, row.valueOver(), row.valueOverRole()).stream().toList());
+  }
+
+  /** The level of a role: an administrator's own, where the company has one above the managers'. */
+  private String signsAs(Role asker) {
+    boolean hasOwn =
+        remembered.get().levels().stream().anyMatch(level -> level.role().equals(asker.word()));
+    return hasOwn ? asker.word() : asker.signsAs();
   }
 
   private static Optional<SignOffPolicy.AmountRole> amountRole(
@@ -219,7 +226,7 @@ public class SettingsService {
                 "Verbal order",
                 "80",
                 "10",
-                null,
+                "quote-accepted",
                 List.of(step("call", "Ask for the order", "5")))));
     processes.found(
         "Renewal",

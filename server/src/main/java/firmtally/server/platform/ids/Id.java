@@ -5,7 +5,8 @@ package firmtally.server.platform.ids;
  * In JSON, in a path and in a column it is the number alone.
  */
 public sealed interface Id
-    permits AccountId,
+    permits AbsenceId,
+        AccountId,
         ActivityId,
         AgreementId,
         ApprovalId,

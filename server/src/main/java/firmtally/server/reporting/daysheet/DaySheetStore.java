@@ -63,15 +63,20 @@ class DaySheetStore {
           + "JOIN sales_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
           + "WHERE s.state = 'hold' AND "
           + TEAMS
-          + "\nUNION ALL\nSELECT 'sign-off', 'quote', q.id, q.number, o.title, c.name, substr(ap.asked_at, 1, 10), qw.contract,"
+          + "\nUNION ALL\nSELECT 'sign-off', 'quote', q.id, q.number, o.title || ': ' || ap.words, c.name, substr(ap.asked_at, 1, 10), qw.contract,"
           + " NULL, NULL, NULL, FALSE\n"
           + OPPORTUNITY
           + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
           + "JOIN approval ap ON ap.document_id = q.id AND ap.kind = 'sign-off' AND ap.answer IS NULL\n"
-          + "WHERE :manages AND o.state = 'open' AND q.state = 'draft' AND ap.role = 'manager' AND o.owner_id <> :me"
-          + " AND ap.asked_by <> :me AND "
+          + "WHERE o.state = 'open' AND q.state = 'draft' AND o.owner_id <> :me AND ap.asked_by <> :me AND ("
+          + "(:manages AND ap.role = 'manager' OR :administrates AND ap.role = 'administrator') AND "
           + TEAMS
-          + "\nUNION ALL\nSELECT 'sign-off-' || ap.answer, 'quote', q.id, q.number, o.title, c.name, substr(ap.answered_at, 1, 10),"
+          + " OR EXISTS (SELECT 1 FROM absence ab JOIN person boss ON boss.id = ab.person_id"
+          + " WHERE ab.deputy_id = :me AND ab.ended_at IS NULL AND :today BETWEEN ab.from_day AND ab.until_day"
+          + " AND (boss.role = ap.role OR boss.role = 'administrator')"
+          + " AND (boss.role = 'administrator' OR boss.team IS NULL OR boss.team = p.team)"
+          + " AND (:team = '' OR p.team = :team)))"
+          + "\nUNION ALL\nSELECT 'sign-off-' || ap.answer, 'quote', q.id, q.number, o.title || ': ' || ap.words, c.name, substr(ap.answered_at, 1, 10),"
           + " qw.contract, NULL, NULL, NULL, FALSE\n"
           + OPPORTUNITY
           + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
@@ -152,6 +157,7 @@ class DaySheetStore {
         .param("all", actor.role() != Role.REP)
         .param("team", actor.seesTeam())
         .param("manages", actor.role().manages())
+        .param("administrates", actor.role() == Role.ADMINISTRATOR)
         .param("today", today.toString())
         .param("soon", today.plusDays(QUOTE_DAYS).toString())
         .param("silent", today.minusDays(SILENT_DAYS).toString());

@@ -4,6 +4,7 @@ import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
+import firmtally.server.access.absence.AbsenceService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.ApprovalId;
 import firmtally.server.platform.ids.DocumentId;
@@ -38,14 +39,21 @@ public class ApprovalService {
   private final ApprovalStore store;
   private final Records records;
   private final UserService users;
+  private final AbsenceService absences;
   private final ChangeLog log;
   private final Clock clock;
 
   ApprovalService(
-      ApprovalStore store, Records records, UserService users, ChangeLog log, Clock clock) {
+      ApprovalStore store,
+      Records records,
+      UserService users,
+      AbsenceService absences,
+      ChangeLog log,
+      Clock clock) {
     this.store = store;
     this.records = records;
     this.users = users;
+    this.absences = absences;
     this.log = log;
     this.clock = clock;
   }
@@ -110,7 +118,11 @@ public class ApprovalService {
    * @param team of the deal's owner
    */
   private String refusal(Approval approval, Set<PersonId> involved, String team, Actor actor) {
-    if (!hasRole(approval.role(), team, actor)) {
+    boolean mayAnswer =
+        hasRole(approval.role(), team, actor)
+            || absences.standsInFor(actor).stream()
+                .anyMatch(absent -> hasRole(approval.role(), team, absent));
+    if (!mayAnswer) {
       return "This is to be answered by: " + approval.role().replace('-', ' ') + ".";
     }
     if (approval.askedBy().equals(actor.id())) {
@@ -124,14 +136,18 @@ public class ApprovalService {
 
   /**
    * Credit is the credit controller's alone; in a company that has none it is the administrator's.
-   * A margin is answered by the managers of the owner's team.
+   * A margin is answered by the managers of the owner's team, and as their deputy by whoever they
+   * named while they are away.
    */
   private boolean hasRole(String role, String team, Actor actor) {
     if (Role.CREDIT_CONTROLLER.word().equals(role)) {
       return actor.role() == Role.CREDIT_CONTROLLER
           || actor.role() == Role.ADMINISTRATOR && !users.hasActive(Role.CREDIT_CONTROLLER);
     }
-    return Role.MANAGER.word().equals(role) && actor.manages(team);
+    // A level above the managers' is the administrators'.
+    return Role.MANAGER.word().equals(role)
+        ? actor.manages(team)
+        : Role.ADMINISTRATOR.word().equals(role) && actor.role() == Role.ADMINISTRATOR;
   }
 
   /**

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Repository;
 class EnclosureStore {
   private static final String ENCLOSED =
       """
-      SELECT f.id, f.name, f.type, f.size, f.sha256, f.record, f.record_id
+      SELECT f.id, f.name, f.type, f.size, f.sha256, f.record
       FROM enclosure e JOIN record_file f ON f.id = e.file_id
       WHERE e.document_id = :document ORDER BY f.id
       """;
@@ -22,7 +22,7 @@ class EnclosureStore {
    */
   private static final String OFFERED =
       """
-      SELECT f.id, f.name, f.type, f.size, f.sha256, f.record, f.record_id
+      SELECT f.id, f.name, f.type, f.size, f.sha256, f.record
       FROM quote q JOIN record_file f ON f.removed_at IS NULL AND (
              f.record = 'opportunity' AND f.record_id = q.opportunity_id
           OR f.record = 'account' AND f.record_id = q.account_id
@@ -43,14 +43,7 @@ class EnclosureStore {
    *
    * @param record the kind of record that it is of
    */
-  record Enclosed(
-      FileId id,
-      String name,
-      String type,
-      long size,
-      String sha256,
-      String record,
-      long recordId) {}
+  record Enclosed(FileId id, String name, String type, long size, String sha256, String record) {}
 
   List<Enclosed> of(DocumentId document) {
     return sql.sql(ENCLOSED).param("document", document).query(Enclosed.class).list();

@@ -84,7 +84,12 @@ public class QuoteService implements DueWork {
     this.clock = clock;
   }
 
-  /** A quote in a list; the role is whose sign-off its terms need. */
+  /**
+   * A quote in a list.
+   *
+   * @param signOffRole whose sign-off its terms need
+   * @param asked for what a sign-off is asked; null where none is
+   */
   public record QuoteRow(
       DocumentId id,
       String number,
@@ -99,7 +104,7 @@ public class QuoteService implements DueWork {
       String value,
       @MaybeNull String discountPercent,
       @MaybeNull String signOffRole,
-      boolean waiting) {}
+      @MaybeNull String asked) {}
 
   /** Within so many days of its last one a quote is expiring. */
   static final int EXPIRING_DAYS = 7;

@@ -24,7 +24,7 @@ class QuoteStore {
       """
       SELECT q.id, q.number, q.revision, q.id = o.lead_quote_id AS leads, o.title, a.name AS account, p.name AS owner, q.state, q.made_on, q.valid_until,
              w.contract AS value, w.list, w.sign_off_role,
-             EXISTS (SELECT 1 FROM approval ap WHERE ap.document_id = q.id AND ap.kind = 'sign-off' AND ap.answer IS NULL) AS waiting
+             (SELECT ap.words FROM approval ap WHERE ap.document_id = q.id AND ap.kind = 'sign-off' AND ap.answer IS NULL) AS asked
       FROM quote q
       JOIN opportunity o ON o.id = q.opportunity_id
       JOIN account a ON a.id = o.account_id
@@ -130,7 +130,7 @@ class QuoteStore {
             .map(Percent::toString)
             .orElse(null),
         row.getString("sign_off_role"),
-        row.getBoolean("waiting"));
+        row.getString("asked"));
   }
 
   /** How many were taken and not, and after how many days on average; days are null for none. */

@@ -1,11 +1,18 @@
 package firmtally.server.sales.quote;
 
+import firmtally.core.worksheet.Picks;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Idempotency;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versions;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -92,15 +99,32 @@ class RevisionController {
   /** How or why, in a word. */
   record Said(String words) {}
 
+  /**
+   * How and by whom it was accepted.
+   *
+   * @param options the ids of the options that are taken
+   * @param alternatives of each set the id of the line that is wanted
+   */
+  record SaidYes(
+      String words, @MaybeNull List<String> options, @MaybeNull Map<String, String> alternatives) {
+    Picks picks() {
+      Map<String, String> wanted = new HashMap<>();
+      if (alternatives != null) {
+        alternatives.forEach((set, id) -> wanted.put(set, id == null ? "" : id));
+      }
+      return new Picks(new HashSet<>(Input.given(options)), wanted);
+    }
+  }
+
   /** The customer accepted it by other ways than the customer copy. */
   @PostMapping("/quotes/{id}/accepted")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void accept(
       @PathVariable DocumentId id,
       @RequestHeader("If-Match") String version,
-      @RequestBody Said typed,
+      @RequestBody SaidYes typed,
       @SignedIn Actor actor) {
-    revisions.accept(id, Versions.of(version), typed.words(), actor);
+    revisions.accept(id, Versions.of(version), typed.words(), typed.picks(), actor);
   }
 
   /** The customer declined it. */

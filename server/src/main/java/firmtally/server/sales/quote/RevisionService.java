@@ -3,6 +3,7 @@ package firmtally.server.sales.quote;
 import firmtally.core.worksheet.Picks;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ids.DocumentId;
@@ -37,6 +38,7 @@ public class RevisionService {
   private final ApprovalService approvals;
   private final WorksheetService worksheets;
   private final OpportunityService opportunities;
+  private final MoveService moves;
   private final EnclosureStore enclosures;
   private final AfterEnd after;
   private final SettingsService settings;
@@ -49,6 +51,7 @@ public class RevisionService {
       ApprovalService approvals,
       WorksheetService worksheets,
       OpportunityService opportunities,
+      MoveService moves,
       EnclosureStore enclosures,
       AfterEnd after,
       SettingsService settings,
@@ -59,6 +62,7 @@ public class RevisionService {
     this.approvals = approvals;
     this.worksheets = worksheets;
     this.opportunities = opportunities;
+    this.moves = moves;
     this.enclosures = enclosures;
     this.after = after;
     this.settings = settings;
@@ -120,12 +124,19 @@ public class RevisionService {
     opportunities.lead(quote.opportunityId(), Optional.of(id), quote.called(), actor);
   }
 
-  /** The customer said yes by other ways than the customer copy; how is noted. */
+  /**
+   * The customer said yes by other ways than the customer copy; how is noted.
+   *
+   * @param picks what they took of its options and alternatives
+   */
   @Transactional
-  public void accept(DocumentId id, long version, String words, Actor actor) {
+  public void accept(DocumentId id, long version, String words, Picks picks, Actor actor) {
     Quote quote = editable(id, actor);
     quotes.checkHonoured(quote, actor);
+    quotes.picked(quote, quotes.calculation(quote, actor), picks, actor);
     become(quote, version, QuoteState.ACCEPTED, words, actor);
+    agreed(quote, picks, "");
+    moves.happened(quote.opportunityId(), "quote-accepted", actor);
   }
 
   /** The customer said no; why is noted. */

@@ -9,6 +9,7 @@ import static org.mockito.Mockito.when;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
+import firmtally.server.access.absence.AbsenceService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
@@ -36,6 +37,7 @@ class ApprovalServiceTest {
       Clock.fixed(Instant.parse("2027-03-15T08:00:00Z"), ZoneOffset.UTC);
   @RegisterExtension final TestDatabase database = new TestDatabase();
   private final UserService users = mock(UserService.class);
+  private final AbsenceService absences = mock(AbsenceService.class);
   private ApprovalService approvals;
   private Actor owner;
   private Actor maker;
@@ -53,6 +55,7 @@ class ApprovalServiceTest {
             new ApprovalStore(database.sql()),
             mock(Records.class),
             users,
+            absences,
             mock(ChangeLog.class),
             MORNING);
     when(users.hasActive(any())).thenReturn(true);
@@ -84,6 +87,26 @@ class ApprovalServiceTest {
 
   private boolean answerAll(DocumentId document, boolean yes, String comment, Actor by) {
     return database.act(() -> approvals.answerAll(document, yes, comment, by));
+  }
+
+  @Test
+  void whoeverStandsInForAManagerAnswersButNotWhatTheyAskedFor() {
+    Actor deputy = new TestCompany(database).person("deputy", Role.REP, "North");
+    ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "sign-off", "manager", owner);
+    assertThatThrownBy(() -> answer(asked, true, "", deputy)).isInstanceOf(NotAllowed.class);
+    when(absences.standsInFor(deputy)).thenReturn(List.of(manager));
+    when(absences.standsInFor(owner)).thenReturn(List.of(manager));
+    assertThatThrownBy(() -> answer(asked, true, "", owner)).isInstanceOf(NotAllowed.class);
+    answer(asked, true, "", deputy);
+    assertThat(approvals.of(quote).get(0).answer()).isEqualTo("yes");
+  }
+
+  @Test
+  void aLevelAboveTheManagersIsTheAdministrators() {
+    ApprovalId asked = ask(ApprovalService.SIGN_OFF, quote, "sign-off", "administrator", owner);
+    assertThatThrownBy(() -> answer(asked, true, "", manager)).isInstanceOf(NotAllowed.class);
+    answer(asked, true, "", administrator);
+    assertThat(approvals.of(quote).get(0).answer()).isEqualTo("yes");
   }
 
   @Test
