@@ -14,6 +14,8 @@
   import { say } from '$lib/ui/said';
   import { session } from '$lib/shell/session.svelte';
   import Stack from '$lib/worksheet/Stack.svelte';
+  import BrokenRules from './BrokenRules.svelte';
+  import Leaves from './Leaves.svelte';
   /** One decision on one screen: what is asked and why, what it costs, whom it is for; yes, no, or what would do. */
   let {
     q,
@@ -22,14 +24,7 @@
   }: { q: Schemas['QuoteView']; a: Schemas['AccountPage'] | undefined; onChange: () => unknown } = $props();
   const asked = $derived(q.approvals.filter(({ approval }) => approval.kind === 'sign-off').at(-1));
   const open = $derived(asked?.mayAnswer === true && asked.approval.answer === null);
-  const reasons = $derived(q.worksheet.signOff.reasons);
   const today = $derived(session.view?.today ?? '');
-  const broken = $derived(
-    q.worksheet.lines
-      .map((line, n) => ({ line, row: n + 1, reasons: reasons.filter((r) => r.line === line.id) }))
-      .filter((row) => row.reasons.length > 0)
-  );
-  const whole = $derived(reasons.filter((r) => !r.line));
   const waited = $derived.by(() => {
     const days = asked ? daysBetween(asked.approval.askedAt.slice(0, 10), today) : 0;
     return days <= 0 ? 'since today' : days === 1 ? 'for 1 day' : `for ${days} days`;
@@ -124,73 +119,9 @@
   <div class="two">
     <div class="left">
       <blockquote class="leaf pad">{asked.approval.why}</blockquote>
-      <section class="leaf pad" aria-label="What needs it">
-        <h2>What needs it</h2>
-        {#each whole as reason (reason.rule)}<p class="heed">{reason.words}</p>{/each}
-        {#if broken.length}
-          <div class="scroll">
-            <table class="ledger cards" aria-label="Lines that break a rule">
-              <thead
-                ><tr
-                  ><th>Row</th><th>Description</th><th class="figure">Quantity</th><th class="figure"
-                    >Discount</th
-                  ><th class="figure">Line total</th><th class="figure">Margin</th><th>Rule</th></tr
-                ></thead
-              >
-              <tbody>
-                {#each broken as { line, row, reasons: why } (line.id)}
-                  <tr>
-                    <td>{row}</td>
-                    <td class="lead">{line.typed?.description}</td>
-                    <td class="figure">{figure(line.typed?.quantity)}</td>
-                    <td class="figure worth">{percent(line.figures?.discountPercent ?? null)}</td>
-                    <td class="figure">{figure(line.figures?.finalAmount)}</td>
-                    <td class="figure">{percent(line.figures?.marginPercent ?? null)}</td>
-                    <td class="heed">{why.map((r) => r.words).join('; ')}</td>
-                  </tr>
-                {/each}
-              </tbody>
-            </table>
-          </div>
-        {/if}
-      </section>
-      <section class="leaf pad" aria-label="What it leaves">
-        <h2>What it leaves</h2>
-        <Notice refusal={refusalOf(list)} />
-        <table class="ledger" aria-label="What it leaves">
-          <thead
-            ><tr
-              ><td></td><th class="figure">Net</th><th class="figure">Margin</th><th class="figure"
-                >Margin %</th
-              ></tr
-            ></thead
-          >
-          <tbody>
-            <tr class="asked">
-              <th scope="row">As asked</th>
-              <td class="figure">{figure(q.worksheet.totals.contract)}</td>
-              <td class="figure">{figure(q.worksheet.totals.margin)}</td>
-              <td class="figure"><b>{percent(q.worksheet.totals.marginPercent)}</b></td>
-            </tr>
-            {#if would.data && most.trim() !== ''}
-              <tr>
-                <th scope="row">At most {most} % on any row</th>
-                <td class="figure">{figure(would.data.totals.after)}</td>
-                <td class="figure">{figure(would.data.totals.marginAfter)}</td>
-                <td class="figure"><b>{percent(would.data.totals.marginPercentAfter)}</b></td>
-              </tr>
-            {/if}
-            {#if list.data}
-              <tr>
-                <th scope="row">Without any discount</th>
-                <td class="figure">{figure(list.data.totals.after)}</td>
-                <td class="figure">{figure(list.data.totals.marginAfter)}</td>
-                <td class="figure">{percent(list.data.totals.marginPercentAfter)}</td>
-              </tr>
-            {/if}
-          </tbody>
-        </table>
-      </section>
+      <BrokenRules worksheet={q.worksheet} />
+      <Notice refusal={refusalOf(list)} />
+      <Leaves totals={q.worksheet.totals} {most} would={would.data} list={list.data} />
     </div>
     <div class="right">
       <section class="leaf pad" aria-label="Customer">
@@ -275,10 +206,6 @@
   }
   section {
     min-width: 0;
-  }
-  tbody th {
-    text-align: left;
-    font-weight: 400;
   }
   .foot {
     position: sticky;

@@ -82,7 +82,7 @@
     padding-top: 16px;
   }
   .heading h2 {
-    font-size: 15px;
+    font-size: 1em;
     flex: 1;
   }
   .heading .quiet {
@@ -100,12 +100,12 @@
     color: var(--stone);
   }
   .code {
-    font-size: var(--type-small);
+    font-size: 0.85em;
     white-space: nowrap;
   }
   .small {
     display: block;
-    font-size: var(--type-text);
+    font-size: 0.92em;
   }
   .amount {
     font-variant-numeric: tabular-nums;

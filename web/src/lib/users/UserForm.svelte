@@ -31,9 +31,11 @@
   const form = new Form({
     ...untrack(() => (user ? of(user) : { values: NEW })),
     send: async (values, version) => {
-      if (id === undefined) await ask(api.POST('/api/users', { body: values }));
-      else {
-        const { name, email, role, team, phone } = values;
+      const { name, email, role, team, phone } = values;
+      if (id === undefined) {
+        const { login, password } = values;
+        await ask(api.POST('/api/users', { body: { name, email, login, password, role, team } }));
+      } else {
         const params = { path: { id }, header: match(version) };
         await ask(api.PUT('/api/users/{id}', { params, body: { name, email, role, team, phone } }));
       }

@@ -193,7 +193,9 @@ class WholeWayTest {
     BROWSER.seeText("[data-tally='Net']", shown(expected().contract()));
     clean("quote");
     BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
-    BROWSER.seeText("[role='dialog']", "tobias@greyfen.example");
+    BROWSER.focused("to");
+    assertThat(BROWSER.see("[name='to']").getDomProperty("value"))
+        .isEqualTo("tobias@greyfen.example");
     clean("sending");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText(".head", "sent");

@@ -43,6 +43,7 @@ import org.springframework.web.bind.annotation.RestController;
 class QuoteController {
   private static final int PAGE = 100;
   private final QuoteService quotes;
+  private final QuoteLists lists;
   private final Obstacles obstacles;
   private final QuotePapers papers;
   private final CounterService counters;
@@ -54,6 +55,7 @@ class QuoteController {
 
   QuoteController(
       QuoteService quotes,
+      QuoteLists lists,
       Obstacles obstacles,
       QuotePapers papers,
       CounterService counters,
@@ -63,6 +65,7 @@ class QuoteController {
       ApprovalService approvals,
       Idempotency once) {
     this.quotes = quotes;
+    this.lists = lists;
     this.obstacles = obstacles;
     this.papers = papers;
     this.counters = counters;
@@ -143,7 +146,7 @@ class QuoteController {
   record SignOffForm(String why) {}
 
   @GetMapping("/quotes")
-  Paged<QuoteService.QuoteRow> page(
+  Paged<QuoteLists.QuoteRow> page(
       @RequestParam(defaultValue = "") String state,
       @RequestParam(defaultValue = "0") PersonId owner,
       @RequestParam(defaultValue = "false") boolean expiring,
@@ -152,17 +155,17 @@ class QuoteController {
       @RequestParam(defaultValue = "") String discount,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
-    QuoteService.Narrowing to =
-        new QuoteService.Narrowing(state, owner, expiring, waiting, least, discount);
+    QuoteLists.Narrowing to =
+        new QuoteLists.Narrowing(state, owner, expiring, waiting, least, discount);
     return Paged.of(
-        quotes.page(to, Paged.below(after), PAGE + 1, actor), PAGE, QuoteService.QuoteRow::id);
+        lists.page(to, Paged.below(after), PAGE + 1, actor), PAGE, QuoteLists.QuoteRow::id);
   }
 
   /** How the quotes of the last year were answered. */
   @GetMapping("/quotes/answers")
-  QuoteService.Answers answers(
+  QuoteLists.Answers answers(
       @RequestParam(defaultValue = "0") PersonId owner, @SignedIn Actor actor) {
-    return quotes.answers(owner, actor);
+    return lists.answers(owner, actor);
   }
 
   @GetMapping("/quotes/{id}")

@@ -88,8 +88,8 @@ class QuoteStore {
         .single();
   }
 
-  List<QuoteService.QuoteRow> page(
-      QuoteService.Narrowed to,
+  List<QuoteLists.QuoteRow> page(
+      QuoteLists.Narrowed to,
       LocalDate today,
       long before,
       int most,
@@ -103,18 +103,17 @@ class QuoteStore {
         .param("least", to.least().getAmountMinorLong())
         .param("given", to.discount())
         .param("today", today)
-        .param("soon", today.plusDays(QuoteService.EXPIRING_DAYS))
+        .param("soon", today.plusDays(QuoteLists.EXPIRING_DAYS))
         .param("before", before)
         .param("most", most)
         .query((row, n) -> row(row, currency))
         .list();
   }
 
-  private static QuoteService.QuoteRow row(ResultSet row, CurrencyUnit currency)
-      throws SQLException {
+  private static QuoteLists.QuoteRow row(ResultSet row, CurrencyUnit currency) throws SQLException {
     Money value = Money.ofMinor(currency, row.getLong("value"));
     Money list = Money.ofMinor(currency, row.getLong("list"));
-    return new QuoteService.QuoteRow(
+    return new QuoteLists.QuoteRow(
         new DocumentId(row.getLong("id")),
         row.getString("number"),
         row.getInt("revision"),
