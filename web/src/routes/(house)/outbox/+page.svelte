@@ -91,6 +91,7 @@
   pre {
     font: inherit;
     white-space: pre-wrap;
+    overflow-wrap: anywhere;
     margin: 12px 0;
   }
   @media (max-width: 800px) {
