@@ -20,8 +20,9 @@
   <table class="ledger" aria-label="What it leaves">
     <thead
       ><tr
-        ><td></td><th class="figure">Net</th><th class="figure">Margin</th><th class="figure">Margin %</th
-        ></tr
+        ><th><span class="sr-only">Discount</span></th><th class="figure">Net</th><th class="figure"
+          >Margin</th
+        ><th class="figure">Margin %</th></tr
       ></thead
     >
     <tbody>

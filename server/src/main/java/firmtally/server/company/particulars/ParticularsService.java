@@ -16,7 +16,7 @@ public class ParticularsService {
   private final Sql sql;
   private final ChangeLog log;
 
-  ParticularsService(Sql sql, ChangeLog log) {
+  public ParticularsService(Sql sql, ChangeLog log) {
     this.sql = sql;
     this.log = log;
   }
