@@ -29,7 +29,7 @@
     const now = (files.data ?? []).filter((file) => file.enclosed).map((file) => file.id);
     const next = on ? [...now, id] : now.filter((other) => other !== id);
     const params = { path: { id: q.id }, header: match(q.version) };
-    void acts.run(() => ask(api.PUT('/api/quotes/{id}/enclosures', { params, body: { files: next } })));
+    return acts.run(() => ask(api.PUT('/api/quotes/{id}/enclosures', { params, body: { files: next } })));
   }
 
   /** What is added here is kept with the opportunity, and enclosed at once. */
@@ -43,7 +43,7 @@
       const fresh = (files.data ?? []).find((known) => !before.has(known.id));
       if (fresh) {
         before.add(fresh.id);
-        enclose(fresh.id, true);
+        if (!(await enclose(fresh.id, true))) return;
       }
     }
   }
@@ -57,7 +57,7 @@
           type="checkbox"
           checked={file.enclosed}
           disabled={acts.busy}
-          onchange={(e) => enclose(file.id, e.currentTarget.checked)}
+          onchange={(e) => void enclose(file.id, e.currentTarget.checked)}
         />{/if}
       {file.name}</label
     > <span class="quiet">{size(file.size)}, {OF[file.of] ?? file.of}</span>

@@ -95,6 +95,7 @@
   /** Everything is saved first, so that what is sent is what is seen. */
   async function write() {
     if (!(await save())) return;
+    message = null;
     await acts.run(async () => {
       message = await ask(api.GET('/api/quotes/{id}/message', { params: { path: { id: q.id } } }));
     });
