@@ -20,6 +20,7 @@ import java.time.LocalDate;
  *     stage's hold
  * @param wonAmount minor units; null until it is won
  * @param leadQuoteId the quote that its value follows; null while its own lines count
+ * @param value what it is worth, in minor units: by its lead quote, else by its own lines
  * @param budget what the customer says they have, in minor units; null where unknown
  */
 public record Opportunity(
@@ -58,6 +59,7 @@ public record Opportunity(
     String campaign,
     OpportunityId copiedFrom,
     LocalDate touchedOn,
+    long value,
     long version) {
   /** Whether it is neither paused, won nor lost. */
   public boolean isOpen() {

@@ -208,7 +208,7 @@ class OpportunityController {
             o.closedOn(),
             touchedOn(o, activities)),
         o.leadQuoteId(),
-        beside.settings().amounts().apply(opportunities.value(o.id())),
+        beside.settings().amounts().apply(o.value()),
         about(o),
         team.of(id),
         new Rights(

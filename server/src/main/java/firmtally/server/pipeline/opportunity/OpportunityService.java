@@ -411,11 +411,6 @@ public class OpportunityService {
     traces.log().note(actor.id(), RECORD, id, "lead quote", null, called);
   }
 
-  /** What it is worth now, in minor units: by its lead quote, else by its own lines. */
-  long value(OpportunityId id) {
-    return store.value(id);
-  }
-
   /** What an owner has open or paused with an account. */
   public List<OpportunityId> openOf(AccountId account, PersonId owner) {
     return store.openOf(account, owner);

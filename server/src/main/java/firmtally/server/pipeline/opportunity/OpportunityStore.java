@@ -32,7 +32,7 @@ class OpportunityStore {
              o.process_id, o.stage_id, o.state, o.stage_since, o.opened_on, o.expected_close, o.slips, o.own_probability,
              s.probability AS stage_probability, o.worksheet_id, o.lead_quote_id, o.enquiry_id, o.renews_id, o.closed_on, o.won_amount, o.reason,
              o.competitor, o.paused_until, o.note, o.priority, o.interest, o.business, o.budget, o.source, o.campaign,
-             o.copied_from, o.touched_on, o.version,
+             o.copied_from, o.touched_on, o.value, o.version,
              COALESCE(<readable>, FALSE) AS readable, COALESCE(<editable>, FALSE) AS editable
       FROM opportunity o JOIN person p ON p.id = o.owner_id JOIN stage s ON s.id = o.stage_id
       WHERE o.id = :id
