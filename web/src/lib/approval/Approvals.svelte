@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, words } from '$lib/ui/format';
   /** What was asked of somebody with the authority, and what they answered; whoever may answer has a screen for it. */
@@ -14,6 +16,8 @@
     /** what was signed off was for other lines than those of now */
     stale: boolean;
   } = $props();
+  let covering = $state(false);
+
   function tone(answer: string | null) {
     if (answer === 'yes' && !stale) return 'good';
     return answer === 'no' ? 'bad' : answer ? 'quiet' : 'heed';
@@ -36,7 +40,7 @@
 </script>
 
 <section class="leaf asked" aria-label="Sign-off">
-  {#each asked as { approval: a, mayAnswer } (a.id)}
+  {#each asked as { approval: a, mayAnswer }, n (a.id)}
     <p>
       <Verdict tone={tone(a.answer)}>{says(a.answer, a.counter)}</Verdict>
       <span>{a.words}.</span>
@@ -46,10 +50,16 @@
           : ` · waiting for the ${words(a.role)}`}</span
       >
     </p>
+    {#if n === asked.length - 1 && (a.answer === 'yes' || a.answer === 'counter') && session.sells}<p>
+        <button class="plain" onclick={() => (covering = true)}>What it covers</button>
+      </p>{/if}
     {#if mayAnswer}<p><a class="act main" href="/quotes/{quote}/sign-off">Decide…</a></p>
     {/if}
   {/each}
 </section>
+<Ask bind:open={covering} title="What the sign-off covers" wide>
+  {#await import('./Cover.svelte') then { default: Cover }}<Cover {quote} />{/await}
+</Ask>
 
 <style>
   .asked {

@@ -80,7 +80,13 @@
         {#each offer.head.addressee as line, n (n)}{line}<br />{/each}
       </p>
       {#each offer.letter as paragraph, n (n)}<p>{paragraph}</p>{/each}
-      <OfferLines {offer} {open} busy={quote.busy} onPick={pick} />
+      <OfferLines
+        {offer}
+        {open}
+        busy={quote.busy}
+        onPick={pick}
+        pictureOf={(line: CopyLine) => `/api/copy/${token}/pictures/${line.position}`}
+      />
       {#if saying === ''}<Notice refusal={quote.refusal} />{/if}
       <dl>
         {#each offer.terms as fact (fact.name)}<dt>{fact.name}</dt>

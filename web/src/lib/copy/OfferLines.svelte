@@ -5,13 +5,16 @@
     offer,
     open,
     busy,
-    onPick
+    onPick,
+    pictureOf
   }: {
     offer: NonNullable<Copy['offer']>;
     /** whether something can still be picked */
     open: boolean;
     busy: boolean;
     onPick: (line: CopyLine, on: boolean) => void;
+    /** where the picture of a line is */
+    pictureOf: (line: CopyLine) => string;
   } = $props();
   const id = $props.id();
 
@@ -44,7 +47,7 @@
             onchange={(e) => onPick(line, e.currentTarget.checked)}
           />
         {/if}
-        {#if line.picture}<img src={line.picture} alt="" />{/if}
+        {#if line.pictured}<img src={pictureOf(line)} alt="" loading="lazy" />{/if}
         <label for={open && line.choice !== '' ? `${id}-${n}` : undefined}>
           {line.words} <span class="quiet code">{line.code}</span>
           <span class="small quiet">{small(line)}</span>

@@ -16,7 +16,7 @@ const line = (position: string, words: string, choice = '', set = '', picked = t
   price: '420.00',
   discount: '',
   amount: '840.00',
-  picture: null,
+  pictured: false,
   choice,
   set,
   picked

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
   import OfferLines from '$lib/copy/OfferLines.svelte';
+  import type { CopyLine } from '$lib/copy/copy.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** What the customer will read, or reads: the paper's own words and sums. */
@@ -23,7 +24,13 @@
     </p>
     <p class="title">{copy.data.title}</p>
     {#each offer.letter as paragraph, n (n)}<p>{paragraph}</p>{/each}
-    <OfferLines {offer} open={false} busy={false} onPick={() => undefined} />
+    <OfferLines
+      {offer}
+      open={false}
+      busy={false}
+      onPick={() => undefined}
+      pictureOf={(line: CopyLine) => `/api/products/${encodeURIComponent(line.code)}/picture`}
+    />
     {#each offer.terms as fact (fact.name)}<p><span class="quiet">{fact.name}:</span> {fact.value}</p>{/each}
     {#if offer.enclosures.length}<p>
         <span class="quiet">Enclosed:</span>

@@ -11,7 +11,7 @@
 </script>
 
 <div class="steps">
-  <table class="ledger" aria-label="Activities">
+  <table class="ledger" aria-label="Steps">
     <thead>
       <tr>
         <th>Step</th>

@@ -287,6 +287,73 @@ class CustomerCopyTest {
   }
 
   @Test
+  void whatWasSentStaysAsItLeftHoweverTheSettingsChange() {
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    long quote = draft("Framed");
+    act(quote, "/send", null).is(200);
+    String door = door();
+    Guest.Answer before = customer.get(door).is(200);
+    String letter = rep.get("/api/quotes/" + quote).text("/words/letter");
+    JsonNode texts = manager.get("/api/texts").is(200).body();
+    JsonNode general =
+        texts
+            .path("texts")
+            .valueStream()
+            .filter(t -> t.path("purpose").asString().equals("general-terms"))
+            .findFirst()
+            .orElseThrow();
+    String path = "/api/texts/" + general.path("id").asLong();
+    Map<String, String> version =
+        Map.of("If-Match", "\"" + general.path("version").asLong() + "\"");
+    manager.send(HttpMethod.PUT, path, Map.of("body", "Other terms."), version).is(204);
+    String opportunity = rep.get("/api/quotes/" + quote).text("/of/opportunityId");
+    assertThat(customer.get(door).body().at("/offer/generalTerms"))
+        .isEqualTo(before.body().at("/offer/generalTerms"));
+    assertThat(customer.get(door).body().at("/offer/terms"))
+        .isEqualTo(before.body().at("/offer/terms"));
+    assertThat(rep.get("/api/quotes/" + quote).text("/words/letter")).isEqualTo(letter);
+    assertThat(customer.get(sentDoor("Framed later")).body().at("/offer/generalTerms/0").asString())
+        .isEqualTo("Other terms.");
+
+    // What is lost can no longer be accepted by a link that is still about.
+    Guest.Answer page = rep.get("/api/opportunities/" + opportunity);
+    rep.send(
+            HttpMethod.POST,
+            "/api/opportunities/" + opportunity + "/lost",
+            Map.of("reason", "Price", "competitor", ""),
+            match(page, "/version"))
+        .is(204);
+    Guest.Answer lost = customer.get(door).is(200);
+    assertThat(lost.text("/state")).isEqualTo("closed");
+    assertThat(lost.text("/words")).contains("no longer open");
+    customer.post(door + "/accepted", accepting(before, null)).is(409);
+  }
+
+  @Test
+  void picturesHaveADoorOfTheirOwnAndAnEmailNamesItsUnknownFields() {
+    long quote = draft("Pictured");
+    Guest.Answer page = rep.get("/api/quotes/" + quote);
+    Map<String, Object> terms = new HashMap<>();
+    terms.putAll(Map.of("validUntil", "2027-04-30", "addressee", "Reed", "emailTo", "a@b.example"));
+    terms.putAll(Map.of("letter", "x", "paymentTerms", "x", "deliveryTerms", "y"));
+    terms.put("showPictures", true);
+    rep.send(HttpMethod.PUT, "/api/quotes/" + quote, terms, match(page, "/version")).is(204);
+    Guest.Answer refused = act(quote, "/send", Map.of("text", "For {nobody}"));
+    assertThat(refused.is(422).text("/problems/0/at")).isEqualTo("text");
+    act(quote, "/send", Map.of("text", "Until {valid until}: {link}")).is(200);
+    assertThat(rep.get("/api/outbox/" + latestEmail()).text("/text"))
+        .startsWith("Until 30 April 2027: http");
+    String door = door();
+    Guest.Answer seen = customer.get(door).is(200);
+    assertThat(seen.body().at("/offer/lines/0/pictured").asBoolean()).isTrue();
+    assertThat(seen.body().toString()).doesNotContain("base64");
+    assertThat(customer.get(door + "/pictures/1").is(200).bytes()).isNotEmpty();
+    customer.get(door + "/pictures/99").is(404);
+    assertThat(rep.get("/api/quotes/" + quote + "/quote.pdf").is(200).bytes().length)
+        .isLessThan(400_000);
+  }
+
+  @Test
   void ofTwoWhoAcceptAtOnceOneDoesAndNobodyAcceptsWhatIsRevised() throws Exception {
     String door = sentDoor("At once");
     Guest.Answer seen = customer.get(door);

@@ -210,7 +210,14 @@ class QuotesTest {
     assertThat(rep.get("/api/quotes/" + quote).body().path("signedOff").asBoolean())
         .as("better than what was signed off")
         .isTrue();
+    assertThat(rep.get("/api/quotes/" + quote + "/cover").is(200).body().path("holds").asBoolean())
+        .isTrue();
     discount(rep, quote, "16");
+    Guest.Answer cover = rep.get("/api/quotes/" + quote + "/cover").is(200);
+    assertThat(cover.body().path("holds").asBoolean()).isFalse();
+    assertThat(cover.text("/reasons/0/words")).contains("16 % where 10 % may be given");
+    assertThat(cover.body().at("/reasons/0/working/steps")).isNotEmpty();
+    Guest.signedIn(HOUSE, "otto").get("/api/quotes/" + quote + "/cover").is(403);
     Guest.Answer worse = rep.get("/api/quotes/" + quote);
     assertThat(worse.body().path("signedOff").asBoolean()).isFalse();
     assertThat(worse.body().at("/may/askForSignOff").asBoolean()).isTrue();

@@ -686,7 +686,9 @@ CREATE TABLE quote_terms (
   picks TEXT,
   po_number TEXT NOT NULL DEFAULT '',
   -- When the customer answered it, or it expired.
-  answered_at TEXT
+  answered_at TEXT,
+  -- What stood around its lines when it left, as JSON: the settings may change, what was sent does not.
+  frame TEXT
 ) STRICT;
 -- Files that leave with a quote.
 CREATE TABLE enclosure (

@@ -31,7 +31,7 @@ public final class Eml {
   /**
    * A mail to be written.
    *
-   * @param id what is before the @ of its Message-ID; behind it is the domain of the sender
+   * @param id its Message-ID, without the brackets around it
    * @param to one or several
    * @param copies who get a copy, for all to see
    */
@@ -43,11 +43,7 @@ public final class Eml {
       List<String> copies,
       String subject,
       String text,
-      List<Attachment> attached) {
-    String messageId() {
-      return "<" + id + "@" + from.substring(from.indexOf('@') + 1) + ">";
-    }
-  }
+      List<Attachment> attached) {}
 
   /** A file that goes with a mail. */
   public record Attachment(String name, String type, byte[] bytes) {}
@@ -83,7 +79,7 @@ public final class Eml {
    */
   public static byte[] write(Mail mail, Instant at) {
     try {
-      MimeMessage message = new OwnId(mail.messageId());
+      MimeMessage message = new OwnId("<" + mail.id() + ">");
       message.setFrom(new InternetAddress(mail.from(), mail.fromName(), "UTF-8"));
       message.setRecipients(Message.RecipientType.TO, addresses(mail.to()));
       message.setRecipients(Message.RecipientType.CC, addresses(mail.copies()));

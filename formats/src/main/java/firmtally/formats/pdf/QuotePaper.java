@@ -52,6 +52,36 @@ public record QuotePaper(
     }
   }
 
+  /**
+   * What stands around the lines: whose paper it is, to whom, its words and terms.
+   *
+   * @param letter paragraphs before the lines
+   */
+  public record Frame(Seller seller, Head head, List<String> letter, Closing closing) {
+    /** The value of a fact of the terms, such as {@code Payment}; blank for none. */
+    public String term(String name) {
+      return closing.terms().stream()
+          .filter(fact -> fact.name().equals(name))
+          .map(Fact::value)
+          .findFirst()
+          .orElse("");
+    }
+  }
+
+  /** A paper of a frame and what is in it. */
+  public static QuotePaper of(
+      Frame frame, Layout layout, String currency, List<Line> lines, List<Sum> sums) {
+    return new QuotePaper(
+        frame.seller(),
+        frame.head(),
+        frame.letter(),
+        layout,
+        currency,
+        lines,
+        sums,
+        frame.closing());
+  }
+
   /** A picture: its bytes as a data URI. */
   public record Picture(String uri) {}
 

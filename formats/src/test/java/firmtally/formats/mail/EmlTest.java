@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 class EmlTest {
   private static Eml.Mail to(String address) {
     return new Eml.Mail(
-        "email-7.1772355600",
+        "email-7.1772355600@harrowplumb.example",
         "mara@harrowplumb.example",
         "Mara Lind",
         List.of(address, "stores@greyfen.example"),
@@ -36,7 +36,7 @@ class EmlTest {
   }
 
   @Test
-  void itsIdIsOfTheSendersDomainAndNotOfThisMachine() {
+  void itsIdIsTheOneThatWasGivenAndNotOfThisMachine() {
     byte[] eml = Eml.write(to("lucja@greyfen.example"), Instant.parse("2027-03-01T09:00:00Z"));
     assertThat(new String(eml, StandardCharsets.UTF_8))
         .containsOnlyOnce("Message-ID: <email-7.1772355600@harrowplumb.example>");

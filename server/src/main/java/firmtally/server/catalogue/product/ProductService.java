@@ -13,7 +13,6 @@ import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
-import java.util.Base64;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -81,7 +80,7 @@ public class ProductService {
   public record ProductMeta(ProductId id, long version, boolean pictured) {}
 
   /** A picture as it is shown. */
-  record Picture(byte[] bytes, String type) {}
+  public record Picture(byte[] bytes, String type) {}
 
   /** Products whose code, name or family holds a text, those whose code begins with it first. */
   public List<Product> search(String text) {
@@ -267,7 +266,7 @@ public class ProductService {
         + (p.active() ? "" : ", inactive");
   }
 
-  Picture picture(String code) {
+  public Picture picture(String code) {
     ProductStore.Meta meta = found(code);
     if (meta.picture() == null) {
       throw new NotThere("picture of product", code);
@@ -275,20 +274,9 @@ public class ProductService {
     return new Picture(files.kept(meta.picture()), meta.pictureType());
   }
 
-  /**
-   * A product's picture as a data URI for papers; empty where there is none, or one of a kind that
-   * papers cannot have.
-   */
-  public Optional<String> pictureUri(String code) {
-    return store
-        .meta(code)
-        .filter(meta -> meta.picture() != null && !"image/webp".equals(meta.pictureType()))
-        .map(
-            meta ->
-                "data:"
-                    + meta.pictureType()
-                    + ";base64,"
-                    + Base64.getEncoder().encodeToString(files.kept(meta.picture())));
+  /** Whether a product has a picture. */
+  public boolean isPictured(String code) {
+    return store.meta(code).filter(meta -> meta.picture() != null).isPresent();
   }
 
   /** Keeps a picture with a product: PNG, JPEG or WebP of at most 2 MiB. */

@@ -2,6 +2,7 @@ package firmtally.server.integration.mail;
 
 import firmtally.formats.mail.Eml;
 import firmtally.server.access.Actor;
+import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.platform.events.AfterCommit;
 import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.ids.MailId;
@@ -36,6 +37,7 @@ public class EmailQueue implements DueWork, DisposableBean {
   private final OutgoingMail mail;
   private final FileService files;
   private final Records records;
+  private final ParticularsService company;
   private final TransactionTemplate transaction;
   private final Clock clock;
   private final ExecutorService sender = AfterCommit.worker("emails");
@@ -45,12 +47,14 @@ public class EmailQueue implements DueWork, DisposableBean {
       OutgoingMail mail,
       FileService files,
       Records records,
+      ParticularsService company,
       TransactionTemplate transaction,
       Clock clock) {
     this.store = store;
     this.mail = mail;
     this.files = files;
     this.records = records;
+    this.company = company;
     this.transaction = transaction;
     this.clock = clock;
   }
@@ -114,7 +118,7 @@ public class EmailQueue implements DueWork, DisposableBean {
 
   private Eml.Mail email(EmailStore.Row row) {
     return new Eml.Mail(
-        "email-" + row.id() + "." + row.at().getEpochSecond(),
+        "email-" + row.id() + "." + row.at().getEpochSecond() + "@" + domain(row.sender()),
         row.sender(),
         row.senderName(),
         EmailStore.addresses(row.recipient()),
@@ -124,6 +128,12 @@ public class EmailQueue implements DueWork, DisposableBean {
         store.files(row.id()).stream()
             .map(f -> new Eml.Attachment(f.name(), f.type(), files.kept(f.sha256())))
             .toList());
+  }
+
+  /** The company's own domain, else the sender's. */
+  private String domain(String sender) {
+    String of = company.get().email().isEmpty() ? sender : company.get().email();
+    return of.substring(of.indexOf('@') + 1);
   }
 
   List<EmailRow> list(Actor actor, long before, int most) {

@@ -3,6 +3,7 @@ package firmtally.server.sales.customercopy;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /** What a customer accepted, to the letter: the text that the fingerprint is of. */
 final class Accepted {
@@ -29,6 +30,13 @@ final class Accepted {
     }
     shown.offer().sums().forEach(sum -> text.add(sum.words() + ": " + sum.amount()));
     shown.offer().terms().forEach(term -> text.add(term.name() + ": " + term.value()));
+    if (!shown.offer().enclosures().isEmpty()) {
+      text.add(
+          shown.offer().enclosures().stream()
+              .map(CopyView.Enclosure::name)
+              .collect(Collectors.joining(", ", "Enclosed: ", "")));
+    }
+    shown.offer().generalTerms().forEach(text::add);
     text.add("Currency: " + shown.offer().currency());
     text.add("Accepted by " + name + (poNumber.isEmpty() ? "" : ", PO number " + poNumber));
     text.add("At " + at);

@@ -49,6 +49,7 @@ record CopyView(
    * A row of the paper.
    *
    * @param choice {@code option}, {@code alternative}, or blank for what is not to be picked
+   * @param pictured whether it has a picture, behind a door of its own
    * @param set of an alternative, its set
    * @param picked whether it is in the total
    */
@@ -62,7 +63,7 @@ record CopyView(
       String price,
       String discount,
       String amount,
-      @MaybeNull String picture,
+      boolean pictured,
       String choice,
       String set,
       boolean picked) {}

@@ -8,7 +8,8 @@ import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.NotThere;
 import jakarta.servlet.http.HttpServletRequest;
-import java.util.function.Supplier;
+import java.time.Duration;
+import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -97,8 +98,8 @@ class CustomerCopyController {
     return answer(key, "ask-copy", id, () -> copies.ask(id, typed, request.getRemoteAddr()));
   }
 
-  private CopyView answer(String key, String act, DocumentId id, Supplier<CopyView> doing) {
-    once.once(key, Actor.SYSTEM.id(), act, "quote " + id, () -> doing.get());
+  private CopyView answer(String key, String act, DocumentId id, Runnable doing) {
+    once.once(key, Actor.SYSTEM.id(), act, "quote " + id, doing);
     return copies.picked(id, null);
   }
 
@@ -125,5 +126,21 @@ class CustomerCopyController {
         .file(quote(token, request), at)
         .map(file -> Download.of(file.bytes(), file.name(), file.type()))
         .orElseThrow(() -> new NotThere("file behind", "this link"));
+  }
+
+  /** The picture of the product at a position; it stays in the customer's own browser a while. */
+  @Open(WHY)
+  @GetMapping("/pictures/{at}")
+  ResponseEntity<byte[]> picture(
+      @PathVariable String token, @PathVariable String at, HttpServletRequest request) {
+    return copies
+        .picture(quote(token, request), at)
+        .map(
+            picture ->
+                ResponseEntity.ok()
+                    .contentType(MediaType.parseMediaType(picture.type()))
+                    .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())
+                    .body(picture.bytes()))
+        .orElseThrow(() -> new NotThere("picture behind", "this link"));
   }
 }

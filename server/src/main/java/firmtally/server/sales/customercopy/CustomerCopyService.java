@@ -3,9 +3,11 @@ package firmtally.server.sales.customercopy;
 import firmtally.core.worksheet.Picks;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.server.access.Actor;
+import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.pipeline.opportunity.OpportunityState;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.BadInput;
@@ -42,12 +44,15 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class CustomerCopyService {
   private static final int LONGEST = 120;
+  private static final int REASON = 250;
+  private static final int QUESTION = 2000;
   private static final int SUBJECT = 80;
   private final CopyStore store;
   private final QuoteService quotes;
   private final RevisionService revisions;
   private final QuotePapers papers;
   private final Enclosures enclosures;
+  private final ProductService products;
   private final Rep rep;
   private final ChangeLog log;
   private final Clock clock;
@@ -62,6 +67,7 @@ class CustomerCopyService {
       RevisionService revisions,
       QuotePapers papers,
       Enclosures enclosures,
+      ProductService products,
       OpportunityService opportunities,
       MoveService moves,
       ActivityService activities,
@@ -72,6 +78,7 @@ class CustomerCopyService {
     this.revisions = revisions;
     this.papers = papers;
     this.enclosures = enclosures;
+    this.products = products;
     this.rep = new Rep(opportunities, moves, activities);
     this.log = log;
     this.clock = clock;
@@ -138,13 +145,28 @@ class CustomerCopyService {
     return quotes.readable(id, Actor.SYSTEM);
   }
 
+  /** Whether it can be answered: sent, still valid, and its opportunity neither won nor lost. */
   private boolean isOpen(Quote quote) {
-    return quotes.isWithCustomer(quote);
+    if (!quotes.isWithCustomer(quote)) {
+      return false;
+    }
+    OpportunityState state =
+        rep.opportunities().readable(quote.opportunityId(), Actor.SYSTEM).state();
+    return state == OpportunityState.OPEN || state == OpportunityState.PAUSED;
+  }
+
+  private static boolean isAccepted(Quote quote) {
+    return quote.state() == QuoteState.ACCEPTED || quote.state() == QuoteState.ORDERED;
+  }
+
+  /** Whether its paper can still be seen. */
+  private boolean isShown(Quote quote) {
+    return isOpen(quote) || isAccepted(quote) || quote.state() == QuoteState.DECLINED;
   }
 
   private CopyView view(Quote quote, Picks picks) {
-    boolean accepted = quote.state() == QuoteState.ACCEPTED || quote.state() == QuoteState.ORDERED;
-    boolean shown = isOpen(quote) || accepted || quote.state() == QuoteState.DECLINED;
+    boolean accepted = isAccepted(quote);
+    boolean shown = isShown(quote);
     List<CopyStore.Answer> answers = store.answers(quote.id());
     Calculation offered = quotes.calculation(quote, Actor.SYSTEM);
     Calculation worked =
@@ -179,7 +201,12 @@ class CustomerCopyService {
   private String words(Quote quote) {
     String day = Written.day(quote.terms().validUntil());
     return switch (quote.state()) {
-      case SENT -> isOpen(quote) ? "" : "This quote was valid until " + day + ".";
+      case SENT ->
+          isOpen(quote)
+              ? ""
+              : quotes.isWithCustomer(quote)
+                  ? "This quote is no longer open."
+                  : "This quote was valid until " + day + ".";
       case ACCEPTED, ORDERED -> "This quote is accepted.";
       case DECLINED -> "This quote was declined.";
       case SUPERSEDED -> "This quote is superseded by a later revision.";
@@ -225,7 +252,7 @@ class CustomerCopyService {
         line.price(),
         line.discount(),
         line.amount(),
-        line.picture().map(QuotePaper.Picture::uri).orElse(null),
+        line.picture().isPresent(),
         line.kind().equals("line") ? choice : "",
         set,
         line.counted());
@@ -236,24 +263,31 @@ class CustomerCopyService {
     if (typed == null) {
       return Picks.NONE;
     }
-    Map<String, String> ids = new HashMap<>();
-    for (LineForm line : quotes.calculation(quote, Actor.SYSTEM).form().lines()) {
-      if (line.priced()) {
-        ids.put(Integer.toString(ids.size() + 1), line.id());
-      }
-    }
+    Map<String, LineForm> lines = byPosition(quote);
     Set<String> options = new HashSet<>();
-    Input.given(typed.options()).forEach(position -> options.add(id(ids, position)));
+    Input.given(typed.options()).forEach(position -> options.add(id(lines, position)));
     Map<String, String> alternatives = new HashMap<>();
     if (typed.alternatives() != null) {
-      typed.alternatives().forEach((set, position) -> alternatives.put(set, id(ids, position)));
+      typed.alternatives().forEach((set, position) -> alternatives.put(set, id(lines, position)));
     }
     return new Picks(options, alternatives);
   }
 
-  private static String id(Map<String, String> ids, String position) {
+  /** The lines of a quote by their positions on the paper. */
+  private Map<String, LineForm> byPosition(Quote quote) {
+    Map<String, LineForm> lines = new HashMap<>();
+    for (LineForm line : quotes.calculation(quote, Actor.SYSTEM).form().lines()) {
+      if (line.priced()) {
+        lines.put(Integer.toString(lines.size() + 1), line);
+      }
+    }
+    return lines;
+  }
+
+  private static String id(Map<String, LineForm> lines, String position) {
     return Optional.ofNullable(position)
-        .map(ids::get)
+        .map(lines::get)
+        .map(LineForm::id)
         .orElseThrow(() -> BadInput.at("picks", "This is not on offer."));
   }
 
@@ -262,7 +296,7 @@ class CustomerCopyService {
    * is refused.
    */
   @Transactional
-  CopyView accept(DocumentId id, AcceptForm typed, String address) {
+  void accept(DocumentId id, AcceptForm typed, String address) {
     Input input = new Input();
     String name = input.text("name", typed.name(), LONGEST);
     String poNumber = input.optionalText("poNumber", typed.poNumber(), LONGEST);
@@ -283,7 +317,6 @@ class CustomerCopyService {
     revisions.answered(quote, QuoteState.ACCEPTED, by);
     revisions.agreed(quote, picks, poNumber);
     rep.moves().happened(quote.opportunityId(), "quote-accepted", Actor.SYSTEM);
-    return view(quote(id), Picks.NONE);
   }
 
   private Quote answerable(DocumentId id) {
@@ -296,30 +329,26 @@ class CustomerCopyService {
 
   /** The customer says no, and why. */
   @Transactional
-  CopyView decline(DocumentId id, SayForm typed, String address) {
-    CopyStore.Answer answer = said("declined", typed, address);
+  void decline(DocumentId id, SayForm typed, String address) {
+    CopyStore.Answer answer = said("declined", typed, REASON, address);
     Quote quote = answerable(id);
     store.insert(id, answer);
     String words = answer.name() + ": " + answer.words();
     revisions.answered(quote, QuoteState.DECLINED, words);
-    return view(quote(id), Picks.NONE);
   }
 
-  private CopyStore.Answer said(String kind, SayForm typed, String address) {
+  private CopyStore.Answer said(String kind, SayForm typed, int longest, String address) {
     Input input = new Input();
     String name = input.text("name", typed.name(), LONGEST);
-    String words = input.longText("words", typed.words());
-    if (words.isEmpty()) {
-      input.refuse("words", "Required.");
-    }
+    String words = input.text("words", typed.words(), longest);
     input.check();
     return new CopyStore.Answer(kind, clock.instant(), name, "", words, address, null, null);
   }
 
   /** The customer asks; it is on the rep's day sheet for today. */
   @Transactional
-  CopyView ask(DocumentId id, SayForm typed, String address) {
-    CopyStore.Answer answer = said("question", typed, address);
+  void ask(DocumentId id, SayForm typed, String address) {
+    CopyStore.Answer answer = said("question", typed, QUESTION, address);
     Quote quote = answerable(id);
     store.insert(id, answer);
     log.note(
@@ -332,20 +361,30 @@ class CustomerCopyService {
             subject.length() <= SUBJECT ? subject : subject.substring(0, SUBJECT - 1) + "…",
             LocalDate.now(clock),
             rep.opportunities().readable(quote.opportunityId(), Actor.SYSTEM).ownerId());
-    return view(quote, Picks.NONE);
   }
 
   /** The PDF as it was sent; empty where the quote can no longer be seen. */
   Optional<byte[]> pdf(DocumentId id) {
-    Quote quote = quote(id);
-    return Optional.ofNullable(view(quote, Picks.NONE).offer())
-        .map(offer -> papers.pdf(quote, Actor.SYSTEM));
+    return Optional.of(quote(id))
+        .filter(this::isShown)
+        .map(quote -> papers.pdf(quote, Actor.SYSTEM));
   }
 
   /** An enclosure by its place. */
   Optional<Enclosures.Content> file(DocumentId id, int at) {
-    Quote quote = quote(id);
-    boolean shown = view(quote, Picks.NONE).offer() != null;
-    return shown ? enclosures.content(quote, at) : Optional.empty();
+    return Optional.of(quote(id))
+        .filter(this::isShown)
+        .flatMap(quote -> enclosures.content(quote, at));
+  }
+
+  /** The picture of the product at a position of the paper, where the paper has pictures. */
+  Optional<ProductService.Picture> picture(DocumentId id, String position) {
+    return Optional.of(quote(id))
+        .filter(quote -> quote.terms().showPictures() && isShown(quote))
+        .flatMap(quote -> Optional.ofNullable(byPosition(quote).get(position)))
+        .map(LineForm::product)
+        .map(String::strip)
+        .filter(products::isPictured)
+        .map(products::picture);
   }
 }

@@ -1,5 +1,6 @@
 package firmtally.server.sales.quote;
 
+import firmtally.formats.pdf.QuotePaper;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.customers.account.AccountService;
@@ -107,7 +108,7 @@ class QuoteController {
       boolean sendAgain,
       boolean answer) {}
 
-  /** Its texts as they are read, the fields filled in. */
+  /** Its texts as they are read, the fields filled in; of what was sent, as it left. */
   record Words(String letter, String paymentTerms, String deliveryTerms) {}
 
   /**
@@ -201,7 +202,7 @@ class QuoteController {
         q.document().maker().name(),
         q.document().madeOn(),
         q.terms(),
-        words(q, actor),
+        words(q, calculation, actor),
         quotes.agreed(q, actor).contract().getAmount().toPlainString(),
         q.terms().poNumber(),
         obstacles.of(q, calculation),
@@ -222,11 +223,12 @@ class QuoteController {
         view(q, calculation, actor));
   }
 
-  private Words words(Quote q, Actor actor) {
+  private Words words(Quote q, Calculation calculation, Actor actor) {
+    QuotePaper.Frame frame = papers.frame(q, calculation, actor);
     return new Words(
-        quotes.filled(q, q.terms().letter(), actor),
-        quotes.filled(q, q.terms().paymentTerms(), actor),
-        quotes.filled(q, q.terms().deliveryTerms(), actor));
+        String.join("\n\n", frame.letter()),
+        frame.term(QuotePapers.PAYMENT),
+        frame.term(QuotePapers.DELIVERY));
   }
 
   /** A quote that is ordered asks for nothing more: its order does. */

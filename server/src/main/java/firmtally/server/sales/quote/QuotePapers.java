@@ -10,6 +10,7 @@ import firmtally.core.worksheet.Terms;
 import firmtally.core.worksheet.Totals;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.QuotePdf;
+import firmtally.formats.pdf.Thumbnail;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
@@ -27,18 +28,25 @@ import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Puts a quote on paper: what the customer may see of it, which is no cost and no margin. */
 @Component
 public class QuotePapers {
+  static final String PAYMENT = "Payment";
+  static final String DELIVERY = "Delivery";
+  private static final JsonMapper JSON = JsonMapper.shared();
   private final QuotePdf pdf = new QuotePdf();
+  private final QuoteStore store;
   private final QuoteService quotes;
   private final DocumentService documents;
   private final ParticularsService particulars;
@@ -49,6 +57,7 @@ public class QuotePapers {
   private final Letter letter;
 
   QuotePapers(
+      QuoteStore store,
       QuoteService quotes,
       DocumentService documents,
       ParticularsService particulars,
@@ -57,6 +66,7 @@ public class QuotePapers {
       ProductService products,
       EnclosureStore enclosures,
       Letter letter) {
+    this.store = store;
     this.quotes = quotes;
     this.documents = documents;
     this.particulars = particulars;
@@ -71,16 +81,80 @@ public class QuotePapers {
   public byte[] pdf(Quote quote, Actor actor) {
     return documents
         .paper(quote.document())
-        .orElseGet(() -> pdf.print(paper(quote, quotes.calculation(quote, actor), actor)));
+        .orElseGet(() -> print(quote, quotes.calculation(quote, actor), actor).pdf());
   }
 
-  /** What stands on it, row by row as the worksheet has them. */
+  /**
+   * A printed paper.
+   *
+   * @param frame what stands around its lines, as JSON
+   */
+  public record Printed(byte[] pdf, String frame) {}
+
+  /** Prints a quote as it stands. */
+  public Printed print(Quote quote, Calculation worked, Actor actor) {
+    QuotePaper.Frame frame = frame(quote, worked, actor);
+    Map<String, Optional<QuotePaper.Picture>> pictures = new HashMap<>();
+    QuotePaper paper =
+        paper(
+            quote,
+            frame,
+            worked,
+            product -> pictures.computeIfAbsent(product.code(), this::printed));
+    return new Printed(pdf.print(paper), JSON.writeValueAsString(frame));
+  }
+
+  private Optional<QuotePaper.Picture> printed(String code) {
+    return products.isPictured(code)
+        ? Thumbnail.uri(products.picture(code).bytes()).map(QuotePaper.Picture::new)
+        : Optional.empty();
+  }
+
+  /**
+   * What stands on it, row by row as the worksheet has them; pictures are only told to be there.
+   */
   public QuotePaper paper(Quote quote, Calculation worked, Actor actor) {
+    Map<String, Optional<QuotePaper.Picture>> pictures = new HashMap<>();
+    return paper(
+        quote,
+        frame(quote, worked, actor),
+        worked,
+        product ->
+            pictures.computeIfAbsent(
+                product.code(),
+                code ->
+                    products.isPictured(code)
+                        ? Optional.of(new QuotePaper.Picture(""))
+                        : Optional.empty()));
+  }
+
+  private QuotePaper paper(
+      Quote quote,
+      QuotePaper.Frame frame,
+      Calculation worked,
+      Function<Product, Optional<QuotePaper.Picture>> pictures) {
+    return QuotePaper.of(
+        frame,
+        new QuotePaper.Layout(quote.terms().showPictures(), quote.terms().showDiscounts()),
+        worked.contract().getCurrencyUnit().getCode(),
+        lines(quote, worked, pictures),
+        sums(worked));
+  }
+
+  /** What stands around the lines: as it left, or of a draft as it would leave now. */
+  QuotePaper.Frame frame(Quote quote, Calculation worked, Actor actor) {
+    return store
+        .frame(quote.id())
+        .map(kept -> JSON.readValue(kept, QuotePaper.Frame.class))
+        .orElseGet(() -> framed(quote, worked, actor));
+  }
+
+  private QuotePaper.Frame framed(Quote quote, Calculation worked, Actor actor) {
     Opportunity of = opportunities.readable(quote.opportunityId(), actor);
     Account account = accounts.readable(of.accountId(), Actor.SYSTEM);
     Particulars ours = particulars.get();
     Fields fields = letter.fields(quote, of, worked);
-    return new QuotePaper(
+    return new QuotePaper.Frame(
         new QuotePaper.Seller(ours.name(), ours.address(), ours.reach(), ours.legal()),
         new QuotePaper.Head(
             quote.called(),
@@ -88,10 +162,6 @@ public class QuotePapers {
             quote.terms().addressee().lines().toList(),
             facts(quote, account)),
         paragraphs(fields.fill(quote.terms().letter())),
-        new QuotePaper.Layout(quote.terms().showPictures(), quote.terms().showDiscounts()),
-        worked.contract().getCurrencyUnit().getCode(),
-        lines(quote, worked),
-        sums(worked),
         new QuotePaper.Closing(
             terms(quote, worked, fields),
             enclosures.of(quote.id()).stream().map(EnclosureStore.Enclosed::name).toList(),
@@ -121,8 +191,8 @@ public class QuotePapers {
 
   private static List<QuotePaper.Fact> terms(Quote quote, Calculation worked, Fields fields) {
     List<QuotePaper.Fact> terms = new ArrayList<>();
-    terms.add(new QuotePaper.Fact("Payment", fields.fill(quote.terms().paymentTerms())));
-    terms.add(new QuotePaper.Fact("Delivery", fields.fill(quote.terms().deliveryTerms())));
+    terms.add(new QuotePaper.Fact(PAYMENT, fields.fill(quote.terms().paymentTerms())));
+    terms.add(new QuotePaper.Fact(DELIVERY, fields.fill(quote.terms().deliveryTerms())));
     if (quote.terms().showDelivery()) {
       readyOn(worked)
           .ifPresent(day -> terms.add(new QuotePaper.Fact("Complete by", Written.day(day))));
@@ -145,7 +215,8 @@ public class QuotePapers {
     return Optional.ofNullable(latest);
   }
 
-  private List<QuotePaper.Line> lines(Quote quote, Calculation worked) {
+  private static List<QuotePaper.Line> lines(
+      Quote quote, Calculation worked, Function<Product, Optional<QuotePaper.Picture>> pictures) {
     CurrencyUnit currency = worked.contract().getCurrencyUnit();
     Map<String, List<LineTally>> sections = worked.sections();
     List<QuotePaper.Line> lines = new ArrayList<>();
@@ -166,14 +237,10 @@ public class QuotePapers {
           QuotePaper.Line.of(
               ++position,
               cells(quote, row.form(), tally, product, supply),
-              quote.terms().showPictures() ? product.flatMap(this::picture) : Optional.empty(),
+              quote.terms().showPictures() ? product.flatMap(pictures) : Optional.empty(),
               tally.line().counted()));
     }
     return lines;
-  }
-
-  private Optional<QuotePaper.Picture> picture(Product product) {
-    return products.pictureUri(product.code()).map(QuotePaper.Picture::new);
   }
 
   private static QuotePaper.Line heading(LineForm form, Breakdown sums) {

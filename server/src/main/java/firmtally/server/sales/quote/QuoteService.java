@@ -50,6 +50,7 @@ public class QuoteService implements DueWork {
   private final WorksheetService worksheets;
   private final Pipeline pipeline;
   private final Letter letter;
+  private final EnclosureStore enclosures;
   private final SettingsService settings;
   private final ChangeLog log;
   private final Clock clock;
@@ -65,6 +66,7 @@ public class QuoteService implements DueWork {
       OpportunityService opportunities,
       MoveService moves,
       Letter letter,
+      EnclosureStore enclosures,
       SettingsService settings,
       ChangeLog log,
       Clock clock) {
@@ -74,6 +76,7 @@ public class QuoteService implements DueWork {
     this.worksheets = worksheets;
     this.pipeline = new Pipeline(opportunities, moves);
     this.letter = letter;
+    this.enclosures = enclosures;
     this.settings = settings;
     this.log = log;
     this.clock = clock;
@@ -175,6 +178,7 @@ public class QuoteService implements DueWork {
         document.id(),
         lead.map(quote -> quote.terms().validUntil(validUntil))
             .orElseGet(() -> terms(opportunity, account, actor)));
+    lead.ifPresent(quote -> enclosures.copy(quote.id(), document.id()));
     if (lead.isEmpty()) {
       pipeline
           .opportunities()
@@ -297,8 +301,22 @@ public class QuoteService implements DueWork {
   /** Whether the terms of a quote need a sign-off that nobody has given yet. */
   public boolean needsSignOff(Quote quote, Calculation calculation) {
     return calculation.signOff().needed()
-        && approvals.given(quote.id()).stream()
-            .noneMatch(yes -> SignOffCover.holds(yes, calculation));
+        && cover(quote, calculation).filter(SignOffCover::holds).isEmpty();
+  }
+
+  /**
+   * How the sign-offs that were given stand to what a quote has become: the one that covers it,
+   * else the latest. Empty where none was given or none is needed.
+   */
+  public Optional<SignOffCover> cover(Quote quote, Calculation calculation) {
+    List<SignOffCover> given =
+        approvals.given(quote.id()).stream().map(yes -> SignOffCover.of(yes, calculation)).toList();
+    return calculation.signOff().needed()
+        ? given.stream()
+            .filter(SignOffCover::holds)
+            .findFirst()
+            .or(() -> given.stream().findFirst())
+        : Optional.empty();
   }
 
   /** Asks for the sign-off that a draft's terms need, with a word of why. */
@@ -332,15 +350,15 @@ public class QuoteService implements DueWork {
     log.note(actor.id(), "quote", id, "sign-off", null, "asked: " + why);
   }
 
-  /** A text for a quote, of its kind of business and language, with all but the link filled in. */
-  public String written(Quote quote, Purpose purpose, Actor actor) {
+  /** The text that a quote's email begins with, with all but the link filled in. */
+  public String email(Quote quote, Actor actor) {
     Opportunity of = opportunity(quote, actor);
     Account account = pipeline.opportunities().context(of).account();
-    return filled(quote, letter.begun(purpose, of, account), actor);
+    return filled(quote, letter.begun(Purpose.QUOTE_EMAIL, of, account), actor);
   }
 
   /** A text of a quote as it is read, its fields filled in. */
-  String filled(Quote quote, String text, Actor actor) {
+  public String filled(Quote quote, String text, Actor actor) {
     Opportunity of = opportunity(quote, actor);
     return letter.fields(quote, of, calculation(quote, actor)).fill(text);
   }
@@ -356,16 +374,17 @@ public class QuoteService implements DueWork {
   }
 
   /**
-   * A draft is sent: it is locked, and its paper kept.
+   * A draft is sent: it is locked, and its paper and words are kept.
    *
    * @return the paper, by its checksum
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public String sent(Quote quote, long version, byte[] paper, String words, Actor actor) {
+  public String sent(
+      Quote quote, long version, QuotePapers.Printed paper, String words, Actor actor) {
     worksheets.lock(quote.worksheetId(), context(quote, actor));
     documents.become(quote.document(), version, quote.state(), QuoteState.SENT, words, actor);
-    store.setSent(quote.id(), clock.instant());
-    return documents.keepPaper(quote.id(), paper);
+    store.setSent(quote.id(), clock.instant(), Optional.of(paper.frame()));
+    return documents.keepPaper(quote.id(), paper.pdf());
   }
 
   /** The paper of a sent quote by its checksum; one that was never printed is kept now. */
@@ -380,7 +399,7 @@ public class QuoteService implements DueWork {
     worksheets.lock(quote.worksheetId(), context(quote, actor));
     documents.become(
         quote.document(), quote.version(), quote.state(), QuoteState.SENT, "sent", actor);
-    store.setSent(quote.id(), clock.instant());
+    store.setSent(quote.id(), clock.instant(), Optional.empty());
   }
 
   private LocalDate today() {

@@ -164,11 +164,20 @@ class QuoteStore {
     sql.sql(UPDATE).paramSource(terms).param("id", id).update();
   }
 
-  void setSent(DocumentId id, Instant at) {
-    sql.sql("UPDATE quote_terms SET sent_at = :at WHERE document_id = :id")
+  void setSent(DocumentId id, Instant at, Optional<String> frame) {
+    sql.sql("UPDATE quote_terms SET sent_at = :at, frame = :frame WHERE document_id = :id")
         .param("id", id)
         .param("at", at)
+        .param("frame", frame)
         .update();
+  }
+
+  /** What stood around its lines when it left, as JSON; empty for what has not left from here. */
+  Optional<String> frame(DocumentId id) {
+    return sql.sql("SELECT frame FROM quote_terms WHERE document_id = :id AND frame IS NOT NULL")
+        .param("id", id)
+        .query(String.class)
+        .optional();
   }
 
   void setReason(DocumentId id, String reason) {

@@ -1,7 +1,7 @@
 package firmtally.server.sales.sending;
 
 import firmtally.server.access.Actor;
-import firmtally.server.company.text.Purpose;
+import firmtally.server.company.text.Fields;
 import firmtally.server.integration.mail.EmailQueue;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.MoveService;
@@ -119,7 +119,7 @@ public class SendingService {
         quote.terms().emailTo(),
         false,
         "Quote " + quote.called() + ": " + of.title(),
-        quotes.written(quote, Purpose.QUOTE_EMAIL, actor),
+        quotes.email(quote, actor),
         files,
         followUpOn(quote));
   }
@@ -153,12 +153,22 @@ public class SendingService {
             to,
             Boolean.TRUE.equals(typed.copyToMe()) ? List.of(actor.email()) : List.of(),
             input.text("subject", subject, LONGEST),
-            input.longText("text", text),
+            text(input, quote, text, actor),
             typed.followUpOn() == null
                 ? usual.followUpOn()
                 : input.day("followUpOn", typed.followUpOn()).orElse(usual.followUpOn()));
     input.check();
     return letter;
+  }
+
+  /** What is typed may have fields as well; the link is filled in when it leaves. */
+  private String text(Input input, Quote quote, String typed, Actor actor) {
+    String text = input.longText("text", typed);
+    List<String> unknown = Fields.unknown(text);
+    if (!unknown.isEmpty()) {
+      input.refuse("text", "Not a field: " + String.join(", ", unknown) + ".");
+    }
+    return quotes.filled(quote, text, actor);
   }
 
   /**
@@ -186,18 +196,18 @@ public class SendingService {
           stops.stream().map(Obstacles.Obstacle::words).collect(Collectors.joining(" ")));
     }
     Letter letter = read(quote, typed, actor);
-    byte[] pdf = papers.pdf(quote, actor);
+    QuotePapers.Printed printed = papers.print(quote, calculation, actor);
     return once.once(
         key,
         actor.id(),
         SEND,
         target,
         DocumentId::new,
-        () -> send(quote, version, new Paper(calculation, pdf), letter, actor));
+        () -> send(quote, version, new Paper(calculation, printed), letter, actor));
   }
 
   /** What was printed, and of which calculation. */
-  private record Paper(Calculation of, byte[] pdf) {}
+  private record Paper(Calculation of, QuotePapers.Printed printed) {}
 
   private DocumentId send(Quote quote, long version, Paper paper, Letter letter, Actor actor) {
     Opportunity opportunity = opportunities.editableOpen(quote.opportunityId(), actor);
@@ -209,7 +219,7 @@ public class SendingService {
     }
     String file =
         quotes.sent(
-            quote, version, paper.pdf(), "sent to " + String.join(", ", letter.to()), actor);
+            quote, version, paper.printed(), "sent to " + String.join(", ", letter.to()), actor);
     mail(quote, file, letter, actor);
     following.moves().happened(opportunity.id(), "quote-sent", actor);
     following

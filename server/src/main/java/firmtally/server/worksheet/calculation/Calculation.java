@@ -104,7 +104,7 @@ public record Calculation(
   }
 
   /** The words of each reason for a sign-off, in their order. */
-  List<String> signOffReasons() {
+  public List<String> signOffReasons() {
     Map<String, String> names = names();
     Map<String, LineTally> tallies = new HashMap<>();
     check.tally().lines().forEach(tally -> tallies.put(tally.line().id(), tally));
