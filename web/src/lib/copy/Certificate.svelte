@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { at, day } from '$lib/ui/format';
   import type { Copy } from './copy.svelte';
   /** Who accepted what and when, with the fingerprint of it: to be printed and kept. */
   let { view, acceptance: a }: { view: Copy; acceptance: NonNullable<Copy['acceptance']> } = $props();
+  // In full, with the year and the zone of whoever reads it.
+  const when = $derived(new Date(a.at).toLocaleString('en-GB', { dateStyle: 'long', timeStyle: 'long' }));
 </script>
 
 <section class="certificate" aria-label="Certificate of acceptance">
@@ -15,7 +16,7 @@
     {#if a.poNumber}<dt>PO number</dt>
       <dd>{a.poNumber}</dd>{/if}
     <dt>When</dt>
-    <dd>{day(a.at)} {at(a.at)}</dd>
+    <dd>{when}</dd>
     <dt>From</dt>
     <dd>{a.address}</dd>
     <dt>Fingerprint</dt>

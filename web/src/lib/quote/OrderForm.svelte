@@ -24,7 +24,7 @@
   <Entry {form} name="poNumber" label="Customer PO number" focus />
   <p class="quiet">
     Margin, credit and the number decide whether it is released or held. The opportunity is won with {figure(
-      q.agreed
+      q.worksheet.totals.contract
     )}.
   </p>
   <FormFoot {form} label="Place it" />

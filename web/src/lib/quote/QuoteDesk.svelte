@@ -14,7 +14,7 @@
   import Term from '$lib/ui/Term.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
-  import { day, figure } from '$lib/ui/format';
+  import { day } from '$lib/ui/format';
   import { say } from '$lib/ui/said';
   import { tone } from '$lib/ui/tones';
   import Worksheet from '$lib/worksheet/Worksheet.svelte';
@@ -154,7 +154,9 @@
 
 <div class="head">
   <h1>Quote {called(q)}: {q.of.title}</h1>
-  <Verdict tone={tone(q.state)}>{q.state}{q.terms.sentAt ? ' ' + day(q.terms.sentAt) : ''}</Verdict>
+  <Verdict tone={tone(q.state)}
+    >{q.state}{q.state === 'sent' && q.terms.sentAt ? ' ' + day(q.terms.sentAt) : ''}</Verdict
+  >
   <a class="act" href="/api/quotes/{q.id}/quote.pdf" target="_blank" rel="noopener"
     ><Icon name="paper" size={13} />PDF</a
   >
@@ -180,6 +182,7 @@
   <span><a href="/accounts/{q.of.accountId}">{q.of.account}</a></span>
   <span>from <a href="/opportunities/{q.of.opportunityId}">{q.of.opportunityNumber}</a></span>
   <span>made <b>{day(q.madeOn)}</b> by {q.madeBy}</span>
+  {#if q.state !== 'sent' && q.terms.sentAt}<span>sent <b>{day(q.terms.sentAt)}</b></span>{/if}
   <span>valid until <b>{day(q.terms.validUntil)}</b></span>
   {#if q.leads}<span
       ><b>lead quote</b>
@@ -189,7 +192,6 @@
     >{/if}
   {#if q.signedOff}<span class="good">signed off</span>{/if}
   {#if q.terms.reason}<span>{q.state}: {q.terms.reason}</span>{/if}
-  {#if q.terms.picks}<span>agreed with what the customer picked: <b>{figure(q.agreed)}</b></span>{/if}
 </div>
 {#if q.may.change}<Obstacles obstacles={q.obstacles} mayAsk={q.may.askForSignOff} onMend={mend} />{/if}
 {#if q.approvals.length}<Approvals asked={q.approvals} quote={q.id} stale={signOff !== undefined} />{/if}

@@ -19,7 +19,7 @@ const Q = {
   version: 4,
   state: 'draft',
   poNumber: '',
-  agreed: '840.00',
+  worksheet: { totals: { contract: '840.00' } },
   of: { opportunityId: 70 },
   may: { change: true }
 };

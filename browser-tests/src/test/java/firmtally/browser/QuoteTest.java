@@ -134,7 +134,11 @@ class QuoteTest {
     BROWSER.open("/quotes?state=accepted");
     BROWSER.see("table[aria-label='Quotes'] tbody a").click();
     BROWSER.seeText(".facts", "Linus Lorne, PO number GD-4711");
-    BROWSER.seeText(".facts", "agreed with what the customer picked");
+    BROWSER.until(
+        "the display that was picked counts in the quote",
+        () ->
+            BROWSER.texts("[role='row']").stream()
+                .anyMatch(row -> row.contains("AC-T60") && !row.contains("option")));
     BROWSER.see("h1").click();
     BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
     BROWSER.focused("poNumber");

@@ -128,10 +128,15 @@ class CustomerCopyTest {
     assertThat(page.text("/state")).isEqualTo("accepted");
     assertThat(page.text("/poNumber")).isEqualTo("PO-77");
     assertThat(kinds(quote)).contains("quote-accepted");
+    // What was picked is what the opportunity is worth from now on.
+    Guest.Answer opportunity =
+        rep.get("/api/opportunities/" + page.text("/of/opportunityId")).is(200);
+    assertThat(opportunity.text("/value")).isEqualTo(page.text("/worksheet/totals/contract"));
     long order =
         rep.post("/api/quotes/" + quote + "/order", Map.of("poNumber", "PO-77")).is(200).id();
     JsonNode totals = rep.get("/api/orders/" + order).is(200).body().at("/worksheet/totals");
-    assertThat(totals.path("contract").asString()).isEqualTo(page.text("/agreed"));
+    assertThat(totals.path("contract").asString())
+        .isEqualTo(page.text("/worksheet/totals/contract"));
     assertThat(number(picked.text("/offer/total")))
         .isEqualByComparingTo(totals.path("invoiceTotal").asString());
   }

@@ -682,8 +682,7 @@ CREATE TABLE quote_terms (
   show_pictures INTEGER NOT NULL DEFAULT 0,
   show_discounts INTEGER NOT NULL DEFAULT 1,
   show_delivery INTEGER NOT NULL DEFAULT 0,
-  -- What the customer picked of its options and alternatives when it was accepted, as JSON; and their number.
-  picks TEXT,
+  -- The customer's, where they gave it when they accepted.
   po_number TEXT NOT NULL DEFAULT '',
   -- When the customer answered it, or it expired.
   answered_at TEXT,
@@ -727,7 +726,7 @@ CREATE INDEX customer_answer_document ON customer_answer(document_id);
 CREATE INDEX quote_terms_valid ON quote_terms(valid_until);
 CREATE VIEW quote AS
   SELECT d.id, d.number, d.revision, d.opportunity_id, d.account_id, d.state, d.worksheet_id, d.made_by, d.made_on,
-         d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at, t.reason, t.picks, t.answered_at
+         d.version, t.valid_until, t.addressee, t.email_to, t.letter, t.payment_terms, t.delivery_terms, t.sent_at, t.reason, t.answered_at
   FROM document d JOIN quote_terms t ON t.document_id = d.id WHERE d.kind = 'quote';
 
 CREATE TABLE order_terms (

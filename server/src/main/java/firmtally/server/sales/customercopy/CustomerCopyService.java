@@ -5,7 +5,6 @@ import firmtally.formats.pdf.QuotePaper;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.pipeline.activity.ActivityService;
-import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.pipeline.opportunity.OpportunityState;
 import firmtally.server.platform.audit.ChangeLog;
@@ -58,8 +57,7 @@ class CustomerCopyService {
   private final Clock clock;
 
   /** What the rep hears by. */
-  private record Rep(
-      OpportunityService opportunities, MoveService moves, ActivityService activities) {}
+  private record Rep(OpportunityService opportunities, ActivityService activities) {}
 
   CustomerCopyService(
       CopyStore store,
@@ -69,7 +67,6 @@ class CustomerCopyService {
       Enclosures enclosures,
       ProductService products,
       OpportunityService opportunities,
-      MoveService moves,
       ActivityService activities,
       ChangeLog log,
       Clock clock) {
@@ -79,7 +76,7 @@ class CustomerCopyService {
     this.papers = papers;
     this.enclosures = enclosures;
     this.products = products;
-    this.rep = new Rep(opportunities, moves, activities);
+    this.rep = new Rep(opportunities, activities);
     this.log = log;
     this.clock = clock;
   }
@@ -120,7 +117,7 @@ class CustomerCopyService {
   /** What the customer will see, or sees, for the rep to look at first. */
   CopyView preview(DocumentId id, Actor actor) {
     Quote quote = quotes.readable(id, actor);
-    Calculation worked = quotes.agreed(quote, actor);
+    Calculation worked = quotes.calculation(quote, actor);
     QuotePaper paper = papers.paper(quote, worked, actor);
     return new CopyView(
         paper.seller(),
@@ -129,7 +126,7 @@ class CustomerCopyService {
         rep(quote),
         "preview",
         "",
-        offer(quote, paper, quotes.calculation(quote, actor), worked),
+        offer(quote, paper, worked, worked),
         null,
         List.of());
   }
@@ -170,9 +167,7 @@ class CustomerCopyService {
     List<CopyStore.Answer> answers = store.answers(quote.id());
     Calculation offered = quotes.calculation(quote, Actor.SYSTEM);
     Calculation worked =
-        accepted
-            ? quotes.agreed(quote, Actor.SYSTEM)
-            : quotes.picked(quote, offered, picks, Actor.SYSTEM);
+        picks.equals(Picks.NONE) ? offered : quotes.picked(quote, picks, Actor.SYSTEM);
     QuotePaper paper = papers.paper(quote, worked, Actor.SYSTEM);
     return new CopyView(
         paper.seller(),
@@ -314,9 +309,7 @@ class CustomerCopyService {
         new CopyStore.Answer(
             "accepted", at, name, poNumber, "", address, accepted, Token.sha256(accepted)));
     String by = name + (poNumber.isEmpty() ? "" : ", PO number " + poNumber);
-    revisions.answered(quote, QuoteState.ACCEPTED, by);
-    revisions.agreed(quote, picks, poNumber);
-    rep.moves().happened(quote.opportunityId(), "quote-accepted", Actor.SYSTEM);
+    revisions.acceptedByCustomer(quote, by, picks, poNumber);
   }
 
   private Quote answerable(DocumentId id) {
@@ -333,8 +326,7 @@ class CustomerCopyService {
     CopyStore.Answer answer = said("declined", typed, REASON, address);
     Quote quote = answerable(id);
     store.insert(id, answer);
-    String words = answer.name() + ": " + answer.words();
-    revisions.answered(quote, QuoteState.DECLINED, words);
+    revisions.declinedByCustomer(quote, answer.name() + ": " + answer.words());
   }
 
   private CopyStore.Answer said(String kind, SayForm typed, int longest, String address) {

@@ -127,12 +127,14 @@ public class OrderService {
     Input input = new Input();
     String poNumber = input.optionalText("poNumber", typedNumber, LONGEST);
     input.check();
-    Calculation quoted = quotes.agreed(quote, actor);
+    Calculation quoted = quotes.calculation(quote, actor);
     boolean needsSignOff = quotes.needsSignOff(quote, quoted);
     quotes.ordered(quote, actor);
     Account account = checks.accounts().readable(opportunity.accountId(), actor);
     Calculation ordered =
-        checks.worksheets().copyLocked(quoted, sale.opportunities().context(opportunity));
+        checks
+            .worksheets()
+            .copyLocked(quote.worksheetId(), sale.opportunities().context(opportunity));
     CreditCheck credit = checks.credit().check(account.id(), Optional.of(ordered.asked()));
     boolean numberMissing = account.poNumberRequired() && poNumber.isEmpty();
     Release release = Release.of(needsSignOff, credit, numberMissing);

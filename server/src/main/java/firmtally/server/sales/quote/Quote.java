@@ -17,7 +17,6 @@ public record Quote(Document document, Terms terms) {
    * @param letter with its fields, as are the terms: they are filled in where it is read
    * @param reason why it was declined or withdrawn, or how it was accepted; blank for neither
    * @param showDelivery whether it says what is in stock, and when the rest is there
-   * @param picks what the customer picked when it was accepted, as JSON; null for what was offered
    * @param poNumber the customer's, where they gave it when they accepted
    */
   public record Terms(
@@ -32,7 +31,6 @@ public record Quote(Document document, Terms terms) {
       boolean showPictures,
       boolean showDiscounts,
       boolean showDelivery,
-      @MaybeNull String picks,
       String poNumber) {
     /** The same for a paper that has not left yet, valid until another day. */
     Terms validUntil(LocalDate day) {
@@ -48,7 +46,6 @@ public record Quote(Document document, Terms terms) {
           showPictures,
           showDiscounts,
           showDelivery,
-          null,
           "");
     }
   }

@@ -117,7 +117,6 @@ class QuoteController {
    * @param leads whether its opportunity's value follows it
    * @param siblings all quotes of the opportunity, the latest first
    * @param signedOff whether its terms need a sign-off, and one that was given covers them
-   * @param agreed its value with what the customer picked
    * @param obstacles what stands between a draft and the customer
    */
   record QuoteView(
@@ -133,7 +132,6 @@ class QuoteController {
       LocalDate madeOn,
       Quote.Terms terms,
       Words words,
-      String agreed,
       String poNumber,
       List<Obstacles.Obstacle> obstacles,
       List<ApprovalService.ApprovalView> approvals,
@@ -203,7 +201,6 @@ class QuoteController {
         q.document().madeOn(),
         q.terms(),
         words(q, calculation, actor),
-        quotes.agreed(q, actor).contract().getAmount().toPlainString(),
         q.terms().poNumber(),
         obstacles.of(q, calculation),
         asked,

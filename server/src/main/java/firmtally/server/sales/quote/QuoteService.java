@@ -35,6 +35,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -120,18 +121,26 @@ public class QuoteService implements DueWork {
     return worksheets.get(quote.worksheetId(), context(quote, actor));
   }
 
-  /** What was agreed of a quote: with what the customer picked when they accepted it. */
-  public Calculation agreed(Quote quote, Actor actor) {
-    Calculation offered = calculation(quote, actor);
-    return quote.terms().picks() == null
-        ? offered
-        : picked(quote, offered, PicksText.read(quote.terms().picks()), actor);
+  /** A sent quote with what somebody picks of it; nothing is kept. */
+  public Calculation picked(Quote quote, Picks picks, Actor actor) {
+    return offered(
+        () -> worksheets.picked(calculation(quote, actor), context(quote, actor), picks));
   }
 
-  /** A sent quote with what somebody picks of it; refused what is not on offer. */
-  public Calculation picked(Quote quote, Calculation offered, Picks picks, Actor actor) {
+  /** A quote becomes what was picked of it, in the act that accepts it. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void pick(Quote quote, Picks picks, Actor actor) {
+    offered(
+        () -> {
+          worksheets.pick(quote.worksheetId(), context(quote, actor), picks);
+          return picks;
+        });
+  }
+
+  /** Refuses what is not on offer. */
+  private static <T> T offered(Supplier<T> picking) {
     try {
-      return worksheets.picked(offered, context(quote, actor), picks);
+      return picking.get();
     } catch (DiscountTooLargeException e) {
       throw new NotPossible(
           "The discount on the whole is more than what is left. Ask us for an offer of this.");
@@ -207,7 +216,6 @@ public class QuoteService implements DueWork {
         false,
         true,
         false,
-        null,
         "");
   }
 
@@ -240,7 +248,6 @@ public class QuoteService implements DueWork {
             Boolean.TRUE.equals(typed.showPictures()),
             !Boolean.FALSE.equals(typed.showDiscounts()),
             Boolean.TRUE.equals(typed.showDelivery()),
-            null,
             "");
     checkFields(input, "letter", terms.letter());
     checkFields(input, "paymentTerms", terms.paymentTerms());

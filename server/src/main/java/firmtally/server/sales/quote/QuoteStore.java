@@ -80,7 +80,7 @@ class QuoteStore {
     return sql.sql(
             """
             SELECT valid_until, addressee, email_to, letter, payment_terms, delivery_terms, sent_at, reason,
-              show_pictures, show_discounts, show_delivery, picks, po_number
+              show_pictures, show_discounts, show_delivery, po_number
             FROM quote_terms WHERE document_id = :id
             """)
         .param("id", id)
@@ -187,10 +187,9 @@ class QuoteStore {
         .update();
   }
 
-  void setAgreed(DocumentId id, Optional<String> picks, String poNumber) {
-    sql.sql("UPDATE quote_terms SET picks = :picks, po_number = :poNumber WHERE document_id = :id")
+  void setPoNumber(DocumentId id, String poNumber) {
+    sql.sql("UPDATE quote_terms SET po_number = :poNumber WHERE document_id = :id")
         .param("id", id)
-        .param("picks", picks)
         .param("poNumber", poNumber)
         .update();
   }

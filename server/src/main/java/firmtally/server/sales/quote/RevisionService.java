@@ -133,9 +133,8 @@ public class RevisionService {
   public void accept(DocumentId id, long version, String words, Picks picks, Actor actor) {
     Quote quote = editable(id, actor);
     quotes.checkHonoured(quote, actor);
-    quotes.picked(quote, quotes.calculation(quote, actor), picks, actor);
     become(quote, version, QuoteState.ACCEPTED, words, actor);
-    agreed(quote, picks, "");
+    quotes.pick(quote, picks, actor);
     moves.happened(quote.opportunityId(), "quote-accepted", actor);
   }
 
@@ -167,22 +166,22 @@ public class RevisionService {
   }
 
   /**
-   * The customer answered on their copy.
+   * The customer accepted it on their copy.
    *
-   * @param by who, and what they said
+   * @param by who
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void answered(Quote quote, QuoteState to, String by) {
-    become(quote, quote.version(), to, by, Actor.SYSTEM);
+  public void acceptedByCustomer(Quote quote, String by, Picks picks, String poNumber) {
+    become(quote, quote.version(), QuoteState.ACCEPTED, by, Actor.SYSTEM);
+    quotes.pick(quote, picks, Actor.SYSTEM);
+    store.setPoNumber(quote.id(), poNumber);
+    moves.happened(quote.opportunityId(), "quote-accepted", Actor.SYSTEM);
   }
 
-  /** What is agreed of a quote that was accepted: what was picked, and the customer's number. */
+  /** The customer declined it on their copy; who and why is noted. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void agreed(Quote quote, Picks picks, String poNumber) {
-    store.setAgreed(
-        quote.id(),
-        Optional.of(picks).filter(p -> !p.equals(Picks.NONE)).map(PicksText::write),
-        poNumber);
+  public void declinedByCustomer(Quote quote, String words) {
+    become(quote, quote.version(), QuoteState.DECLINED, words, Actor.SYSTEM);
   }
 
   private void become(Quote quote, long version, QuoteState to, String typed, Actor actor) {

@@ -193,11 +193,22 @@ public class WorksheetService {
   }
 
   /**
-   * Makes a locked copy of what was agreed, with what was picked of it: an order is what was
-   * quoted, to the last figure.
+   * What was offered becomes what was picked of it: its lines, its sums and what is agreed.
+   *
+   * @throws IllegalArgumentException if something is picked that is not on offer
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Calculation copyLocked(Calculation from, WorksheetContext context) {
+  public void pick(WorksheetId id, WorksheetContext context, Picks picks) {
+    Calculation made = picked(get(id, context), context, picks);
+    store.pick(
+        id, made.check().tally(), made.signOff().role(), WorksheetDocument.write(made.question()));
+    store.replaceLines(id, made.rows());
+  }
+
+  /** Makes a locked copy of a locked worksheet: an order is what was quoted, to the last figure. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Calculation copyLocked(WorksheetId id, WorksheetContext context) {
+    Calculation from = get(id, context);
     WorksheetId copy = store.insert(settings.company().currency().getCode());
     Optional<String> role = from.signOff().role();
     store.update(copy, 1, from.check().tally(), role);

@@ -58,6 +58,12 @@ class WorksheetStore {
         invoice_total = :invoice, sign_off_role = :role
       WHERE id = :id AND agreed IS NULL
       """;
+  private static final String PICK =
+      """
+      UPDATE worksheet SET list = :list, contract = :contract, cost = :cost, monthly = :monthly,
+        invoice_total = :invoice, sign_off_role = :role, agreed = :agreed, version = version + 1
+      WHERE id = :id AND agreed IS NOT NULL
+      """;
   private static final String RECALCULATE_LINE =
       """
       UPDATE worksheet_line SET final = :final, cost = :cost
@@ -187,6 +193,11 @@ class WorksheetStore {
       values[i].addValue("sheet", sheet).addValue("position", i);
     }
     batches.batchUpdate(INSERT_LINE, values);
+  }
+
+  /** What was agreed becomes another: what was picked of it. */
+  void pick(WorksheetId id, Tally tally, Optional<String> signOffRole, String agreed) {
+    sums(PICK, id, tally, signOffRole).param("agreed", agreed).update();
   }
 
   void lock(WorksheetId id, String agreed) {
