@@ -2,13 +2,17 @@ package firmtally.core.ordering;
 
 import firmtally.core.credit.CreditCheck;
 import firmtally.core.credit.Verdict;
-import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Whether an order is released by itself, or held, and for which reasons.
  *
- * @param holds none when it is released
+ * <p>Example: a credit check that says watch and a missing PO number hold an order for the number
+ * alone.
+ *
+ * @param holds none when it is released; each once, in the order of {@link Hold}
  */
 public record Release(List<Hold> holds) {
   /** Why an order is held. */
@@ -17,6 +21,10 @@ public record Release(List<Hold> holds) {
     MARGIN,
     /** The credit check says hold or stop. */
     CREDIT,
+    /** A line cannot be there on the day that the customer asked for. */
+    STOCK,
+    /** It is to be paid later than the account's terms say. */
+    TERMS,
     /** The account demands a PO number, and there is none. */
     PO_NUMBER
   }
@@ -27,22 +35,18 @@ public record Release(List<Hold> holds) {
   }
 
   /**
-   * Looks at an order. Watched credit does not hold it: a verdict of watch, no sign-off missing and
-   * a PO number where one is demanded release it.
+   * Looks at an order. Watched credit does not hold it.
    *
-   * @param signOffMissing its terms need a sign-off that nobody has given
-   * @param numberMissing the account demands a PO number and there is none
+   * @param credit the credit check with what the order asks for
+   * @param causes what else keeps it from being released; {@link Hold#CREDIT} among them is left to
+   *     the credit check
    */
-  public static Release of(boolean signOffMissing, CreditCheck credit, boolean numberMissing) {
-    List<Hold> holds = new ArrayList<>();
-    if (signOffMissing) {
-      holds.add(Hold.MARGIN);
-    }
+  public static Release of(CreditCheck credit, Set<Hold> causes) {
+    EnumSet<Hold> holds = EnumSet.noneOf(Hold.class);
+    holds.addAll(causes);
+    holds.remove(Hold.CREDIT);
     if (credit.verdict() == Verdict.HOLD || credit.verdict() == Verdict.STOP) {
       holds.add(Hold.CREDIT);
-    }
-    if (numberMissing) {
-      holds.add(Hold.PO_NUMBER);
     }
     return new Release(List.copyOf(holds));
   }

@@ -14,13 +14,16 @@ import java.util.Optional;
  *
  * <p>Lines of one product share its stock: they draw on it in their order, those that count only; a
  * line that does not count is looked at with what the others leave, and takes nothing. What is
- * short is there after the product's lead time. A product that is not stocked is always made or
- * done for the order, so it is there after its lead time.
+ * short is there when enough of it comes in, or after the product's lead time, whichever is sooner.
+ * A product that is not stocked is always made or done for the order, so it is there after its lead
+ * time.
  *
- * <p>Example: on 1 March 12 are on hand and the lead time is 10 days. A line of 8 is ready on 1
- * March with 12 on hand; a second one of 6 finds 4, is 2 short and ready on 11 March.
+ * <p>Example: on 1 March 12 are available and the lead time is 10 days. A line of 8 is ready on 1
+ * March with 12 available; a second one of 6 finds 4, is 2 short and ready on 11 March, or on 5
+ * March when 2 more come in on that day.
  *
- * @param onHand what the line finds, before it takes anything; empty for what is not stocked
+ * @param onHand what the line finds available, before it takes anything; empty for what is not
+ *     stocked
  * @param missing what of the line is not on hand; 0 for what is not stocked
  * @param readyOn the day by which all of the line can be there
  * @param late whether that is after the day that was asked for
@@ -30,7 +33,9 @@ public record Supply(Optional<Quantity> onHand, Quantity missing, LocalDate read
    * What a line asks for.
    *
    * @param product its code
-   * @param stock on hand before any line; empty for what is not stocked
+   * @param stock available before any line: on hand less what is reserved; empty for what is not
+   *     stocked
+   * @param arrivals what comes in, in any order
    * @param leadDays days until what is not on hand is there, 0 or more
    * @param requestedOn the day on which the customer wants it, if one was named
    * @param counted whether it draws on the stock
@@ -39,6 +44,7 @@ public record Supply(Optional<Quantity> onHand, Quantity missing, LocalDate read
       String product,
       Quantity quantity,
       Optional<Quantity> stock,
+      List<Availability.Arrival> arrivals,
       int leadDays,
       Optional<LocalDate> requestedOn,
       boolean counted) {}
@@ -67,8 +73,19 @@ public record Supply(Optional<Quantity> onHand, Quantity missing, LocalDate read
                     Quantity.of(need.quantity().value().subtract(has.value()).max(BigDecimal.ZERO)))
             .orElse(Quantity.ZERO);
     boolean fromStock = onHand.isPresent() && missing.equals(Quantity.ZERO);
-    LocalDate ready = fromStock ? today : today.plusDays(need.leadDays());
+    LocalDate ready = fromStock ? today : later(need, drawn, today);
     return new Supply(
         onHand, missing, ready, need.requestedOn().filter(ready::isAfter).isPresent());
+  }
+
+  private static LocalDate later(Need need, BigDecimal drawn, LocalDate today) {
+    LocalDate made = today.plusDays(need.leadDays());
+    return need.stock()
+        .flatMap(
+            stock ->
+                Availability.of(stock.value().subtract(drawn), need.arrivals(), today)
+                    .firstDayOf(need.quantity()))
+        .filter(day -> day.isBefore(made))
+        .orElse(made);
   }
 }

@@ -11,6 +11,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.junit.jupiter.api.Test;
@@ -56,20 +57,26 @@ class ReleaseTest {
 
   @Test
   void watchedCreditDoesNotHold() {
-    assertThat(Release.of(false, asking("600"), false).isReleased()).isTrue();
+    assertThat(Release.of(asking("600"), Set.of()).isReleased()).isTrue();
   }
 
   @Test
   void everyReasonIsNamed() {
-    assertThat(Release.of(true, asking("600.01"), true).isReleased()).isFalse();
-    assertThat(Release.of(true, asking("600.01"), true).holds())
-        .containsExactly(Release.Hold.MARGIN, Release.Hold.CREDIT, Release.Hold.PO_NUMBER);
+    Set<Release.Hold> causes =
+        Set.of(Release.Hold.PO_NUMBER, Release.Hold.TERMS, Release.Hold.STOCK, Release.Hold.MARGIN);
+    assertThat(Release.of(asking("600.01"), causes).isReleased()).isFalse();
+    assertThat(Release.of(asking("600.01"), causes).holds()).containsExactly(Release.Hold.values());
+  }
+
+  @Test
+  void creditIsTheChecksAlone() {
+    assertThat(Release.of(asking("600"), Set.of(Release.Hold.CREDIT)).isReleased()).isTrue();
   }
 
   @Test
   void aStoppedAccountIsHeldWhateverTheFigures() {
     CreditCheck stopped = CreditCheck.of(file(true, TODAY.plusDays(1)));
-    assertThat(Release.of(false, stopped, false).holds()).containsExactly(Release.Hold.CREDIT);
+    assertThat(Release.of(stopped, Set.of()).holds()).containsExactly(Release.Hold.CREDIT);
   }
 
   @ParameterizedTest

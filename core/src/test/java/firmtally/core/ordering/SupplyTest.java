@@ -3,6 +3,7 @@ package firmtally.core.ordering;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.core.money.Quantity;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -16,6 +17,7 @@ class SupplyTest {
         product,
         Quantity.parse(quantity),
         Optional.ofNullable(stock).map(Quantity::parse),
+        List.of(),
         10,
         Optional.empty(),
         true);
@@ -23,7 +25,13 @@ class SupplyTest {
 
   private static Supply.Need wanted(Supply.Need need, LocalDate on) {
     return new Supply.Need(
-        need.product(), need.quantity(), need.stock(), need.leadDays(), Optional.of(on), true);
+        need.product(),
+        need.quantity(),
+        need.stock(),
+        need.arrivals(),
+        need.leadDays(),
+        Optional.of(on),
+        true);
   }
 
   private static Supply only(Supply.Need need) {
@@ -66,6 +74,7 @@ class SupplyTest {
             "A",
             Quantity.parse("10"),
             Optional.of(Quantity.parse("12")),
+            List.of(),
             10,
             Optional.empty(),
             false);
@@ -84,5 +93,61 @@ class SupplyTest {
     Supply.Need need = need("A", "1", "0");
     assertThat(only(wanted(need, LocalDate.of(2027, 3, 11))).late()).isFalse();
     assertThat(only(wanted(need, LocalDate.of(2027, 3, 10))).late()).isTrue();
+  }
+
+  private static Supply.Need with(Supply.Need need, Availability.Arrival... arrivals) {
+    return new Supply.Need(
+        need.product(),
+        need.quantity(),
+        need.stock(),
+        List.of(arrivals),
+        need.leadDays(),
+        need.requestedOn(),
+        need.counted());
+  }
+
+  private static Availability.Arrival arrival(int day, String quantity) {
+    return new Availability.Arrival(LocalDate.of(2027, 3, day), Quantity.parse(quantity));
+  }
+
+  @Test
+  void whatComesInBeforeTheLeadTimeIsOverIsPromised() {
+    List<Supply> supplies =
+        Supply.of(
+            List.of(
+                with(need("A", "8", "12"), arrival(5, "2")),
+                with(need("A", "6", "12"), arrival(5, "2"))),
+            TODAY);
+    assertThat(supplies.get(1).readyOn()).isEqualTo(LocalDate.of(2027, 3, 5));
+    assertThat(only(with(need("A", "15", "12"), arrival(5, "2"))).readyOn())
+        .isEqualTo(LocalDate.of(2027, 3, 11));
+    assertThat(only(with(need("A", "14", "12"), arrival(20, "2"))).readyOn())
+        .isEqualTo(LocalDate.of(2027, 3, 11));
+  }
+
+  @Test
+  void theExampleOfAvailability() {
+    Availability of =
+        Availability.of(
+            BigDecimal.valueOf(-3), List.of(arrival(4, "10")), LocalDate.of(2027, 3, 1));
+    assertThat(of.days())
+        .containsExactly(
+            new Availability.Day(TODAY, BigDecimal.valueOf(-3)),
+            new Availability.Day(LocalDate.of(2027, 3, 4), BigDecimal.valueOf(7)));
+    assertThat(of.firstDayOf(Quantity.parse("7"))).contains(LocalDate.of(2027, 3, 4));
+    assertThat(of.firstDayOf(Quantity.parse("7.001"))).isEmpty();
+  }
+
+  @Test
+  void whatIsLateIsTakenToComeTodayAndADayStandsOnce() {
+    Availability of =
+        Availability.of(
+            BigDecimal.ONE,
+            List.of(arrival(9, "1"), arrival(9, "2"), arrival(1, "4")),
+            LocalDate.of(2027, 3, 8));
+    assertThat(of.days())
+        .containsExactly(
+            new Availability.Day(LocalDate.of(2027, 3, 8), BigDecimal.valueOf(5)),
+            new Availability.Day(LocalDate.of(2027, 3, 9), BigDecimal.valueOf(8)));
   }
 }

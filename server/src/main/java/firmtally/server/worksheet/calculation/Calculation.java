@@ -75,7 +75,8 @@ public record Calculation(
     return new Supply.Need(
         product.code(),
         tally.line().quantity(),
-        product.stock(),
+        product.available(),
+        product.arrivals(),
         product.leadDays(),
         Optional.ofNullable(form.requestedOn())
             .filter(day -> !day.isBlank())
