@@ -185,7 +185,10 @@
     {:else}<div class="leaf pad"><Changes record="account" id={a.id} /></div>{/if}
   </div>
   <div class="side">
-    <div class="leaf pad"><Stack credit={a.credit} /><CreditLine credit={a.credit} /></div>
+    <div class="leaf pad">
+      <Stack credit={a.credit} /><CreditLine credit={a.credit} />
+      <p><a href="/credit/{a.id}">Credit: limits, open items, requests, statement</a></p>
+    </div>
     <div class="leaf pad">
       <Contacts
         account={a.id}

@@ -18,7 +18,9 @@
     ['email', 'Email'],
     ['phone', 'Phone'],
     ['taxId', 'Tax ID'],
-    ['language', 'Language of letters (en, de; blank: ours)']
+    ['language', 'Language of letters (en, de; blank: ours)'],
+    ['taxExemption', 'No tax, because (optional)'],
+    ['paysAs', 'Pays under the name (optional)']
   ] as const;
   const path = untrack(() => ({ id: a.id }));
   const of = (account: Schemas['AccountPage']) => ({
@@ -33,6 +35,8 @@
       phone: account.phone,
       taxId: account.taxId,
       language: account.language,
+      taxExemption: account.taxExemption,
+      paysAs: account.paysAs,
       priceGroup: account.priceGroup ?? '',
       termsDays: String(account.termsDays),
       poNumberRequired: account.poNumberRequired

@@ -32,7 +32,7 @@
   );
   const acts = new Acts(() => onChange());
   let side = $state('checks');
-  let asking = $state<'' | 'about' | 'team' | 'lost' | 'paused' | 'copy' | 'owner' | 'process'>('');
+  let asking = $state<'' | 'order' | 'about' | 'team' | 'lost' | 'paused' | 'copy' | 'owner' | 'process'>('');
   const today = $derived(session.view?.today ?? '');
   const next = $derived(
     o.activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due))[0]
@@ -103,12 +103,20 @@
     );
   }
 
+  /** Without a quote, what is typed here can be ordered as it is. */
+  const direct = $derived(o.mayChange && o.leadQuoteId === null);
+  async function order() {
+    if (editor.dirty && !(await editor.save())) return;
+    asking = 'order';
+  }
+
   const steps = { label: 'Activities', keys: 't', run: () => (side = side === 'steps' ? 'checks' : 'steps') };
   offer(() =>
     o.mayChange
       ? [
           ...benchKeys(editor),
           { label: 'Create quote', keys: 'Ctrl+Enter', run: quote },
+          ...(direct ? [{ label: 'Place order', keys: 'b', run: order }] : []),
           { label: 'Edit opportunity', keys: 'e', run: () => (asking = 'about') },
           {
             label: 'Edit people, tags, competitors and credit split',
@@ -138,6 +146,7 @@
     <button class="plain" onclick={() => (asking = 'paused')}>Put on hold…</button>
     <button class="plain" onclick={() => (asking = 'lost')}>Close as lost…</button>
     <button class="act" onclick={() => (asking = 'about')}>Edit…</button>
+    {#if direct}<button class="act" onclick={() => void order()}>Place order…</button>{/if}
     <button class="act main" onclick={quote}>Create quote <Icon name="arrow" size={13} /></button>
   {:else}
     <Verdict tone={tone(o.state)}
@@ -207,7 +216,12 @@
     {title}
     wide={kind === 'about' || kind === 'team'}
   >
-    {#if kind === 'about'}{#await import('./AboutForm.svelte') then { default: AboutForm }}<AboutForm
+    {#if kind === 'order'}{#await import('$lib/order/OrderForm.svelte') then { default: OrderForm }}<OrderForm
+          opportunity={o.id}
+          contract={editor.view.totals.contract}
+          onDone={() => (asking = '')}
+        />{/await}
+    {:else if kind === 'about'}{#await import('./AboutForm.svelte') then { default: AboutForm }}<AboutForm
           {o}
           {onChange}
           bind:open={() => true, (open) => !open && (asking = '')}
@@ -239,6 +253,7 @@
 {@render asked('copy', `Copy ${o.number}`)}
 {@render asked('owner', `Reassign ${o.number}`)}
 {@render asked('process', `Change the sales process of ${o.number}`)}
+{@render asked('order', `Place order on ${o.number}`)}
 {@render asked('lost', `Close ${o.number} as lost`)}
 {@render asked('paused', `Put ${o.number} on hold`)}
 

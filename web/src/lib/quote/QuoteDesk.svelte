@@ -257,8 +257,10 @@
         onDone={done}
       />{/await}
   {:else if asking === 'order'}
-    {#await import('./OrderForm.svelte') then { default: OrderForm }}<OrderForm
-        {q}
+    {#await import('$lib/order/OrderForm.svelte') then { default: OrderForm }}<OrderForm
+        quote={q.id}
+        contract={q.worksheet.totals.contract}
+        poNumber={q.poNumber}
         onDone={() => (asking = '')}
       />{/await}
   {:else if asking !== ''}

@@ -7,7 +7,7 @@ import { within } from '../../test/within';
 import CopyPanel from './CopyPanel.svelte';
 import EnclosuresPanel from './EnclosuresPanel.svelte';
 import Obstacles from './Obstacles.svelte';
-import OrderForm from './OrderForm.svelte';
+import OrderForm from '$lib/order/OrderForm.svelte';
 import SendForm from './SendForm.svelte';
 import SignOffForm from './SignOffForm.svelte';
 
@@ -178,7 +178,7 @@ describe('what a quote asks for', () => {
   });
 
   it('is an order, with the number that the customer gave', () => {
-    within(OrderForm, { q: { ...Q, poNumber: 'PO-77' }, onDone: vi.fn() });
+    within(OrderForm, { quote: 9, contract: '840.00', poNumber: 'PO-77', onDone: vi.fn() });
     expect(screen.getByLabelText('Customer PO number')).toHaveValue('PO-77');
     expect(screen.getByText(/won with 840.00/)).toBeInTheDocument();
   });

@@ -4,7 +4,13 @@ export const PURPOSES: Record<string, string> = {
   'quote-email': 'Email with a quote',
   'payment-terms': 'Payment terms',
   'delivery-terms': 'Delivery terms',
-  'general-terms': 'General terms'
+  'general-terms': 'General terms',
+  'order-email': 'Email with an order confirmation',
+  'delivery-email': 'Email with a delivery note',
+  'invoice-email': 'Email with an invoice',
+  'reminder-first': 'First payment reminder',
+  'reminder-second': 'Second payment reminder',
+  'reminder-last': 'Final payment reminder'
 };
 
 /** For which business it is. */

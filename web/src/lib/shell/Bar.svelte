@@ -57,6 +57,7 @@
   } as const;
 
   function isHere(path: string): boolean {
+    if (path === '/orders' && /^\/(invoices|payments|credit)/.test(page.url.pathname)) return true;
     return path === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(path);
   }
 

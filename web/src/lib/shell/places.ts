@@ -9,6 +9,11 @@ export function placeOf(kind: string, id: number, number: string): string {
       return '/enquiries/' + id;
     case 'agreement':
       return '/renewals#' + number;
+    case 'delivery':
+      return `/api/deliveries/${id}/pdf`;
+    case 'credit-note':
+    case 'payment':
+      return '/invoices/' + id;
     case 'opportunity':
       return '/opportunities/' + id;
     default:

@@ -31,6 +31,8 @@
     o: '/opportunities',
     q: '/quotes',
     s: '/orders',
+    i: '/invoices',
+    k: '/credit',
     r: '/renewals',
     a: '/accounts',
     c: '/catalogue'

@@ -28,6 +28,16 @@
     'sign-off-no': 'sign-off declined',
     'sign-off-counter': 'another discount offered',
     hold: 'order on hold',
+    'hold-refused': 'release refused',
+    'credit-request': 'credit request',
+    'credit-yes': 'credit given',
+    'credit-counter': 'other credit given',
+    'credit-condition': 'credit against a deposit',
+    'credit-no': 'credit refused',
+    'to-invoice': 'to invoice',
+    'charge-due': 'charge due',
+    'payment-open': 'payment to assign',
+    'promise-broken': 'promise not kept',
     'no-activity-planned': 'no activity planned',
     'past-expected-close': 'past expected close',
     'no-contact': 'no contact for 14 days',
@@ -35,6 +45,16 @@
   };
   const TONE: Record<string, string> = {
     hold: 'bad',
+    'hold-refused': 'bad',
+    'credit-request': 'heed',
+    'credit-yes': 'good',
+    'credit-counter': 'good',
+    'credit-condition': 'heed',
+    'credit-no': 'bad',
+    'to-invoice': 'heed',
+    'charge-due': 'heed',
+    'payment-open': 'heed',
+    'promise-broken': 'bad',
     'quote-accepted': 'good',
     'quote-declined': 'bad',
     'sign-off': 'heed',
@@ -61,6 +81,10 @@
 
   /** Where it is decided or worked at. */
   function place(row: Schemas['Todo']): string {
+    if (row.kind === 'charge-due') return '/invoices/proposals';
+    if (row.kind === 'payment-open') return '/payments';
+    if (row.kind === 'credit-request') return '/credit';
+    if (row.record === 'credit') return '/credit/' + row.id;
     const of = placeOf(row.record, row.id, row.number);
     return row.kind === 'sign-off' ? of + '/sign-off' : of;
   }
@@ -126,7 +150,7 @@
               <td class="figure act">
                 {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
                 {:else}<a href={place(row)}
-                    >{row.kind === 'hold' || row.kind === 'sign-off' ? 'Review' : 'Open'}</a
+                    >{['hold', 'sign-off', 'credit-request'].includes(row.kind) ? 'Review' : 'Open'}</a
                   >{/if}
               </td>
             </tr>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
+  import RulesForm from '$lib/credit/RulesForm.svelte';
   import Files from '$lib/file/Files.svelte';
   import NewText from '$lib/settings/NewText.svelte';
   import ParticularsForm from '$lib/settings/ParticularsForm.svelte';
@@ -17,6 +18,10 @@
   const texts = load(
     () => ['texts'],
     () => api.GET('/api/texts')
+  );
+  const rules = load(
+    () => ['credit-rules'],
+    () => api.GET('/api/credit-rules')
   );
   const files = load(
     () => ['files', 'company', 1],
@@ -45,6 +50,9 @@
       <button aria-pressed={topic === 'particulars'} onclick={() => (topic = 'particulars')}
         >Our address and numbers</button
       >
+      <button aria-pressed={topic === 'credit'} onclick={() => (topic = 'credit')}
+        >Credit and reminders</button
+      >
       <button aria-pressed={topic === 'files'} onclick={() => (topic = 'files')}>Files to enclose</button>
       {#each Object.entries(PURPOSES) as [purpose, words] (purpose)}
         <p class="quiet">{words}</p>
@@ -63,6 +71,15 @@
         <p class="quiet">They stand on every quote made from now on.</p>
         {#if particulars.data}<fieldset disabled={!manages}>
             <ParticularsForm particulars={particulars.data} />
+          </fieldset>{/if}
+      {:else if topic === 'credit'}
+        <h2>Credit and reminders</h2>
+        <p class="quiet">
+          They hold for customers who have no setting of their own, and for every new account. Credit
+          controllers change them.
+        </p>
+        {#if rules.data}<fieldset disabled={!rules.data.mayChange}>
+            {#key rules.data.version}<RulesForm rules={rules.data} onDone={() => rules.refetch()} />{/key}
           </fieldset>{/if}
       {:else if topic === 'files'}
         <h2>Files to enclose</h2>

@@ -1,7 +1,7 @@
 package firmtally.demo;
 
-import firmtally.core.credit.CreditFile;
 import firmtally.server.access.Actor;
+import firmtally.server.company.credit.CreditRules;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.platform.ids.AccountId;
@@ -58,17 +58,23 @@ final class DemoAccounts {
   private static final String[] CHANNELS = {"phone", "email", "visit", ""};
   private static final String[] HOURS = {"", "before noon", "after two", "not on Fridays", ""};
   private static final int COUNT = 60;
-  private static final int HIGHEST = 500_000;
+  private static final int HIGHEST = 5_000_000;
 
   private final AccountService accounts;
   private final CreditService credit;
+  private final CreditRules rules;
   private final CurrencyUnit currency;
   private final Random random;
 
   DemoAccounts(
-      AccountService accounts, CreditService credit, CurrencyUnit currency, Random random) {
+      AccountService accounts,
+      CreditService credit,
+      CreditRules rules,
+      CurrencyUnit currency,
+      Random random) {
     this.accounts = accounts;
     this.credit = credit;
+    this.rules = rules;
     this.currency = currency;
     this.random = random;
   }
@@ -93,7 +99,7 @@ final class DemoAccounts {
           (place + "-" + industry[0]).toLowerCase(Locale.ROOT).replace(' ', '-') + i + ".example";
       AccountId id =
           accounts.add(
-              Account.prospect(unused(names, place + " " + industry[0]), owner)
+              Account.prospect(unused(names, place + " " + industry[0]), owner, rules)
                   .industry(industry[0].toLowerCase(Locale.ROOT))
                   .street((1 + random.nextInt(90)) + " Weir Lane")
                   .postal(String.valueOf(10000 + random.nextInt(89999)))
@@ -121,8 +127,7 @@ final class DemoAccounts {
                 HOURS[(i + c) % HOURS.length]),
             owner);
       }
-      credit.add(
-          id, List.of(new CreditFile.Limit(today.minusYears(4), amount(HIGHEST))), List.of());
+      credit.setLimit(id, today.minusYears(4), amount(HIGHEST), Actor.SYSTEM);
       ids.add(id);
     }
     return ids;
@@ -140,37 +145,16 @@ final class DemoAccounts {
     }
   }
 
-  /** Sets the limits of today and what is owed, so that every verdict occurs. */
-  void settle(List<AccountId> ids, LocalDate today) {
+  /** Sets the limits of today, such that every verdict occurs. */
+  void limit(List<AccountId> ids, LocalDate today) {
     for (int i = 0; i < ids.size(); i++) {
-      List<CreditFile.OpenItem> items = new ArrayList<>();
       int limit = 8_000 + random.nextInt(12) * 4_000;
-      if (i % 4 != 3) {
-        items.add(
-            item(i, 1, limit / 8 + random.nextInt(900), today.plusDays(4L + random.nextInt(20))));
-      }
-      if (i % 6 == 1) {
-        items.add(
-            item(i, 2, limit / 6 + random.nextInt(700), today.minusDays(12L + random.nextInt(50))));
-      }
-      if (i % 5 == 2) {
-        items.add(item(i, 3, limit * 3 / 5, today.plusDays(9)));
-      }
-      if (i % 11 == 6) {
-        items.add(item(i, 4, -150 - random.nextInt(300), today.minusDays(3)));
-      }
-      List<CreditFile.Limit> limits = new ArrayList<>();
-      limits.add(new CreditFile.Limit(today.minusDays(30), amount(i % 13 == 5 ? 150_000 : limit)));
+      credit.setLimit(
+          ids.get(i), today.minusDays(30), amount(i % 13 == 5 ? 150_000 : limit), Actor.SYSTEM);
       if (i % 8 == 4) {
-        limits.add(new CreditFile.Limit(today.plusDays(35), amount(limit * 2)));
+        credit.setLimit(ids.get(i), today.plusDays(35), amount(limit * 2), Actor.SYSTEM);
       }
-      credit.add(ids.get(i), limits, items);
     }
-  }
-
-  private CreditFile.OpenItem item(int account, int n, int amount, LocalDate due) {
-    Money balance = amount(amount).plusMinor(amount < 0 ? 0 : random.nextInt(100));
-    return new CreditFile.OpenItem("I-" + (4000 + account * 5 + n), balance, due);
   }
 
   private Money amount(int major) {

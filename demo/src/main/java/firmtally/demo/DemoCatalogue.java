@@ -306,7 +306,8 @@ final class DemoCatalogue {
         true,
         stock,
         Quantity.of(BigDecimal.valueOf(random.nextInt(4) * 5L)),
-        isWork ? 10 : 3 + random.nextInt(30));
+        isWork ? 10 : 3 + random.nextInt(30),
+        Product.Flow.NONE);
   }
 
   private static BigDecimal price(double price) {
@@ -329,7 +330,8 @@ final class DemoCatalogue {
             true,
             Optional.empty(),
             Quantity.ZERO,
-            0));
+            0,
+            Product.Flow.NONE));
   }
 
   private void add(Product product) {

@@ -11,6 +11,7 @@ import org.springframework.context.annotation.Import;
   DemoPipeline.class,
   DemoEnquiries.class,
   DemoSets.class,
-  DemoPapers.class
+  DemoPapers.class,
+  DemoTrade.class
 })
 public class DemoCompany {}

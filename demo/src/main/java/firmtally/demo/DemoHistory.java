@@ -19,9 +19,12 @@ import firmtally.server.platform.ids.StageId;
 import firmtally.server.sales.approval.Approval;
 import firmtally.server.sales.approval.ApprovalService;
 import firmtally.server.sales.order.Order;
+import firmtally.server.sales.order.OrderChanges;
 import firmtally.server.sales.order.OrderService;
+import firmtally.server.sales.quote.Quote;
 import firmtally.server.sales.quote.QuoteService;
 import firmtally.server.sales.sending.SendingService;
+import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.time.LocalDate;
@@ -49,6 +52,7 @@ class DemoHistory {
   private final QuoteService quotes;
   private final SendingService sending;
   private final OrderService orders;
+  private final OrderChanges changes;
   private final ActivityService activities;
   private final ApprovalService approvals;
   private final Sql sql;
@@ -60,6 +64,7 @@ class DemoHistory {
       QuoteService quotes,
       SendingService sending,
       OrderService orders,
+      OrderChanges changes,
       ActivityService activities,
       ApprovalService approvals,
       Sql sql) {
@@ -69,6 +74,7 @@ class DemoHistory {
     this.quotes = quotes;
     this.sending = sending;
     this.orders = orders;
+    this.changes = changes;
     this.activities = activities;
     this.approvals = approvals;
     this.sql = sql;
@@ -169,11 +175,12 @@ class DemoHistory {
     return discount == 0 ? line : line.less(String.valueOf(discount));
   }
 
-  /** Quoted, ordered, released where it was held, invoiced. */
+  /** Quoted, ordered, released where it was held. */
   private void win(Stage stage, OpportunityId id, Actor rep, String number) {
     DocumentId quote = quotes.make(id, false, rep);
+    haggle(stage, quote, rep);
     sending.takeOverAsSent(quote, rep);
-    DocumentId order = orders.place(quote, number, rep);
+    DocumentId order = orders.place(quote, OrderService.OrderForm.of(number), rep);
     for (Actor answerer : List.of(stage.manager(), stage.controller())) {
       Order placed = orders.readable(order, answerer);
       boolean isTheirs =
@@ -181,10 +188,28 @@ class DemoHistory {
               .filter(Approval::isOpen)
               .anyMatch(a -> a.role().equals(answerer.role().word()));
       if (isTheirs) {
-        orders.release(order, placed.version(), "Agreed by phone.", answerer);
+        changes.release(order, placed.version(), "Agreed by phone.", answerer);
       }
     }
-    orders.takeOverAsInvoiced(order, Actor.SYSTEM);
+  }
+
+  /** One in three is won with a little more given, or one piece more or less. */
+  private void haggle(Stage stage, DocumentId id, Actor rep) {
+    if (stage.random().nextInt(3) > 0) {
+      return;
+    }
+    Quote quote = quotes.readable(id, rep);
+    Calculation quoted = quotes.calculation(quote, rep);
+    List<LineForm> lines = new ArrayList<>(quoted.form().lines());
+    int at = stage.random().nextInt(lines.size());
+    LineForm line = lines.get(at);
+    boolean isGiven = stage.random().nextInt(4) > 0;
+    lines.set(
+        at,
+        isGiven
+            ? line.less(Integer.toString(3 + stage.random().nextInt(6)))
+            : line.but().quantity(Integer.toString(Integer.parseInt(line.quantity()) + 1)).build());
+    quotes.saveLines(id, quoted.version(), quoted.form().with(lines), rep);
   }
 
   /** Who won it is known where the price or the delivery decided. */
@@ -376,7 +401,7 @@ class DemoHistory {
 
   private void order(Stage stage, DocumentId quote, String number, LocalDate day) {
     Actor owner = owner(stage, quote);
-    ClockConfig.on(day, () -> orders.place(quote, number, owner));
+    ClockConfig.on(day, () -> orders.place(quote, OrderService.OrderForm.of(number), owner));
   }
 
   private static LocalDate min(LocalDate one, LocalDate other) {

@@ -9,13 +9,13 @@ import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.customers.enquiry.EnquiryWorth;
 import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.PersonId;
-import firmtally.server.platform.web.Input;
 import firmtally.server.sales.credit.CreditService;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -42,6 +42,10 @@ class DemoLoader implements SmartLifecycle {
   private static final long SEED = 20261124;
   private static final String PASSWORD = "tally-demo";
   private static final int GOAL = 42_000;
+
+  /** The administrator, who sets the company up. */
+  private static final PersonId FIRST = new PersonId(1);
+
   private final TallySettings settings;
   private final UserService people;
   private final SettingsService company;
@@ -58,6 +62,8 @@ class DemoLoader implements SmartLifecycle {
   private final TransactionTemplate transaction;
   private final Clock clock;
   private final DemoPapers papers;
+  private final DemoTrade trade;
+  private final CreditRulesService rulesOfCredit;
   private boolean isRunning;
 
   DemoLoader(
@@ -73,6 +79,8 @@ class DemoLoader implements SmartLifecycle {
       DemoPipeline pipeline,
       DemoEnquiries demoEnquiries,
       DemoPapers papers,
+      DemoTrade trade,
+      CreditRulesService rulesOfCredit,
       EnquiryWorth worth,
       Sql sql,
       TransactionTemplate transaction,
@@ -89,6 +97,8 @@ class DemoLoader implements SmartLifecycle {
     this.pipeline = pipeline;
     this.demoEnquiries = demoEnquiries;
     this.papers = papers;
+    this.trade = trade;
+    this.rulesOfCredit = rulesOfCredit;
     this.worth = worth;
     this.sql = sql;
     this.transaction = transaction;
@@ -146,13 +156,15 @@ class DemoLoader implements SmartLifecycle {
     LocalDate today = LocalDate.now(clock);
     List<Product> products = new DemoCatalogue(catalogue, rules).load(today, random);
     sets.load(manager);
-    DemoAccounts buyers = new DemoAccounts(accounts, credit, currency, random);
+    DemoAccounts buyers = new DemoAccounts(accounts, credit, rulesOfCredit.get(), currency, random);
     List<AccountId> ids = buyers.open(reps, today);
     DemoHistory.Stage stage =
         new DemoHistory.Stage(reps, manager, controller, ids, products, today, random);
     history.closed(stage);
-    buyers.settle(ids, today);
+    trade.past(stage);
+    buyers.limit(ids, today);
     history.open(stage);
+    trade.today(stage);
     pipeline.furnish(stage);
     demoEnquiries.take(stage);
     worth.run(today);
@@ -165,10 +177,8 @@ class DemoLoader implements SmartLifecycle {
     String login = name.substring(0, name.indexOf(' ')).toLowerCase(Locale.ROOT);
     String email = login + "@harrowplumb.example";
     PersonId id =
-        people.add(
-            new Input(),
-            new UserService.NewUser(login, name, email, role, team, PASSWORD),
-            Actor.SYSTEM);
+        people.addSharing(
+            new UserService.NewUser(login, name, email, role, team, PASSWORD), FIRST, Actor.SYSTEM);
     return new Actor(id, login, name, email, role, team);
   }
 

@@ -7,9 +7,10 @@ import static firmtally.tests.Sales.saveLines;
 import static firmtally.tests.Sales.sentQuote;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import firmtally.core.credit.CreditFile;
+import firmtally.server.access.Actor;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.sales.credit.CreditService;
+import firmtally.server.sales.ledger.LedgerService;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -35,18 +36,21 @@ class CreditTest {
 
   /** What the ledger says: a limit, and items with the days since they were due. */
   private static void ledger(long account, String limit, Map<String, Integer> owed) {
+    AccountId id = new AccountId(account);
     HOUSE
         .part(CreditService.class)
-        .add(
-            new AccountId(account),
-            List.of(new CreditFile.Limit(House.TODAY.minusYears(1), Money.parse("EUR " + limit))),
+        .setLimit(id, House.TODAY.minusYears(1), Money.parse("EUR " + limit), Actor.SYSTEM);
+    HOUSE
+        .part(LedgerService.class)
+        .takeOver(
             owed.entrySet().stream()
                 .map(
                     item ->
-                        new CreditFile.OpenItem(
+                        LedgerService.Entry.opening(
+                            id,
                             "I-" + item.getValue(),
-                            Money.parse("EUR " + item.getKey()),
-                            House.TODAY.minusDays(item.getValue())))
+                            House.TODAY.minusDays(item.getValue()),
+                            Money.parse("EUR " + item.getKey())))
                 .toList());
   }
 

@@ -37,7 +37,8 @@ CREATE TABLE company (
 -- What letters and papers begin as, with fields in braces. Business is blank for whatever has no text of its own.
 CREATE TABLE document_text (
   id INTEGER PRIMARY KEY,
-  purpose TEXT NOT NULL CHECK (purpose IN ('quote-letter', 'quote-email', 'payment-terms', 'delivery-terms', 'general-terms')),
+  purpose TEXT NOT NULL CHECK (purpose IN ('quote-letter', 'quote-email', 'payment-terms', 'delivery-terms', 'general-terms',
+    'order-email', 'delivery-email', 'invoice-email', 'reminder-first', 'reminder-second', 'reminder-last')),
   business TEXT NOT NULL DEFAULT '' CHECK (business IN ('', 'new', 'renewal', 'price-rise')),
   language TEXT NOT NULL,
   body TEXT NOT NULL,
@@ -71,7 +72,56 @@ You can also read, pick options and accept it here:
 {company}'),
   ('payment-terms', '', 'en', 'Net within {terms days} days of the invoice'),
   ('delivery-terms', '', 'en', 'Delivered to your site, unloading by you'),
-  ('general-terms', '', 'en', '');
+  ('general-terms', '', 'en', ''),
+  ('order-email', '', 'en', '{salutation}
+
+thank you for your order. We confirm it as {number}, {total} {currency} with tax; the confirmation is enclosed.
+
+{company}'),
+  ('delivery-email', '', 'en', '{salutation}
+
+your goods are on their way. The delivery note {number} is enclosed.
+
+{company}'),
+  ('invoice-email', '', 'en', '{salutation}
+
+please find {number} over {total} {currency} enclosed. When you pay, please give the reference that stands on it.
+
+{company}'),
+  ('reminder-first', '', 'en', '{salutation}
+
+in the rush of the day these invoices may have slipped through. {total} {currency} is past its due day. If you have paid meanwhile, thank you; please disregard this letter.
+
+{company}'),
+  ('reminder-second', '', 'en', '{salutation}
+
+we have reminded you of these invoices before. {total} {currency} is overdue. Please pay within the next seven days, or call us and tell us by when we can expect it.
+
+{company}'),
+  ('reminder-last', '', 'en', '{salutation}
+
+despite our reminders {total} {currency} has not reached us. Until it does we cannot release further orders. Please pay at once.
+
+{company}');
+
+-- What holds for customers who have no setting of their own, and for what is owed.
+CREATE TABLE credit_rules (
+  id INTEGER PRIMARY KEY CHECK (id = 1),
+  -- How much a customer without a limit of their own may owe.
+  usual_limit INTEGER NOT NULL,
+  terms_days INTEGER NOT NULL,
+  grace_days INTEGER NOT NULL,
+  overdue_allowed INTEGER NOT NULL,
+  watch_percent INTEGER NOT NULL,
+  -- From which order value on a deposit is planned, and how much of it; NULL for never.
+  deposit_over INTEGER,
+  deposit_percent INTEGER NOT NULL,
+  -- So many days after the due day each stage of reminding begins.
+  first_reminder INTEGER NOT NULL,
+  second_reminder INTEGER NOT NULL,
+  last_reminder INTEGER NOT NULL,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
 
 CREATE TABLE sign_off_level (position INTEGER PRIMARY KEY, role TEXT NOT NULL UNIQUE, discount INTEGER NOT NULL) STRICT;
 CREATE TABLE family_floor (family TEXT PRIMARY KEY, margin INTEGER NOT NULL, role TEXT NOT NULL) STRICT;
@@ -130,12 +180,25 @@ CREATE TABLE product (
   active INTEGER NOT NULL DEFAULT 1,
   stock INTEGER,
   on_order INTEGER NOT NULL DEFAULT 0,
+  -- For released orders that are not delivered yet; kept by what happens to their lines.
+  reserved INTEGER NOT NULL DEFAULT 0,
   lead_days INTEGER NOT NULL DEFAULT 0,
   version INTEGER NOT NULL DEFAULT 1,
   picture TEXT REFERENCES file_content(sha256),
   picture_type TEXT
 ) STRICT;
 CREATE INDEX product_family ON product(family, code);
+
+-- What comes in, as the stock feed tells.
+CREATE TABLE stock_arrival (
+  id INTEGER PRIMARY KEY,
+  product TEXT NOT NULL REFERENCES product(code),
+  due TEXT NOT NULL,
+  quantity INTEGER NOT NULL CHECK (quantity > 0),
+  ref TEXT NOT NULL DEFAULT '',
+  arrived_at TEXT
+) STRICT;
+CREATE INDEX stock_arrival_product ON stock_arrival(product, due) WHERE arrived_at IS NULL;
 
 CREATE TABLE price_rule (
   id INTEGER PRIMARY KEY,
@@ -175,6 +238,13 @@ CREATE TABLE account (
   watch_percent INTEGER NOT NULL DEFAULT 100000,
   stopped INTEGER NOT NULL DEFAULT 0,
   po_number_required INTEGER NOT NULL DEFAULT 0,
+  -- Why no tax is charged, in the words of the law; blank where it is.
+  tax_exemption TEXT NOT NULL DEFAULT '',
+  -- Planned on every order of theirs.
+  deposit_percent INTEGER NOT NULL DEFAULT 0,
+  -- Under which name their bank pays, where it is another.
+  pays_as TEXT NOT NULL DEFAULT '',
+  remind INTEGER NOT NULL DEFAULT 1,
   -- On their papers, as their tax office knows them; and in which language they are written to, blank for ours.
   tax_id TEXT NOT NULL DEFAULT '',
   country TEXT NOT NULL DEFAULT '',
@@ -245,13 +315,89 @@ CREATE TABLE credit_limit (
   PRIMARY KEY (account_id, from_day)
 ) STRICT, WITHOUT ROWID;
 
+-- What a customer owes or is owed: an invoice, a credit note, or what was open before it came here.
 CREATE TABLE open_item (
   id INTEGER PRIMARY KEY,
   account_id INTEGER NOT NULL REFERENCES account(id),
   ref TEXT NOT NULL,
+  document_id INTEGER UNIQUE REFERENCES document(id),
+  -- Of a credit note: what it is for.
+  of_id INTEGER REFERENCES open_item(id),
+  on_day TEXT NOT NULL,
+  due TEXT NOT NULL,
+  total INTEGER NOT NULL,
+  -- What is left of it, and when nothing was; the settlement writes both.
   balance INTEGER NOT NULL,
-  due TEXT NOT NULL
+  settled_on TEXT,
+  promised_on TEXT,
+  promise TEXT NOT NULL DEFAULT '',
+  reminder_stage INTEGER NOT NULL DEFAULT 0,
+  reminded_on TEXT,
+  version INTEGER NOT NULL DEFAULT 1,
+  UNIQUE (account_id, ref)
 ) STRICT;
+CREATE INDEX open_item_open ON open_item(due, account_id) WHERE balance <> 0;
+CREATE INDEX open_item_ref ON open_item(ref);
+
+-- What came in. Without an account it waits for somebody to say whose it is.
+CREATE TABLE payment (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER REFERENCES account(id),
+  on_day TEXT NOT NULL,
+  amount INTEGER NOT NULL CHECK (amount > 0),
+  payer TEXT NOT NULL,
+  words TEXT NOT NULL,
+  -- As the bank calls it: the same line of a statement is never taken twice.
+  bank_ref TEXT UNIQUE,
+  how TEXT NOT NULL CHECK (how IN ('reference', 'amount', 'proposed', 'by-hand')),
+  proposal TEXT NOT NULL DEFAULT '',
+  state TEXT NOT NULL CHECK (state IN ('open', 'booked', 'undone')),
+  unapplied INTEGER NOT NULL DEFAULT 0,
+  taken_by INTEGER NOT NULL REFERENCES person(id),
+  taken_at TEXT NOT NULL,
+  booked_by INTEGER REFERENCES person(id),
+  booked_at TEXT,
+  undone_by INTEGER REFERENCES person(id),
+  undone_at TEXT,
+  reason TEXT NOT NULL DEFAULT '',
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX payment_account ON payment(account_id, state, on_day);
+CREATE INDEX payment_state ON payment(state, id);
+-- Which invoices a payment was said to be for, in that order.
+CREATE TABLE payment_for (
+  payment_id INTEGER NOT NULL REFERENCES payment(id),
+  position INTEGER NOT NULL,
+  item_id INTEGER NOT NULL REFERENCES open_item(id),
+  PRIMARY KEY (payment_id, position)
+) STRICT, WITHOUT ROWID;
+-- What of it went to which, as the settlement found.
+CREATE TABLE payment_applied (
+  payment_id INTEGER NOT NULL REFERENCES payment(id),
+  item_id INTEGER NOT NULL REFERENCES open_item(id),
+  amount INTEGER NOT NULL,
+  PRIMARY KEY (payment_id, item_id)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX payment_applied_item ON payment_applied(item_id);
+
+CREATE TABLE reminder (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  stage INTEGER NOT NULL,
+  at TEXT NOT NULL,
+  on_day TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  total INTEGER NOT NULL,
+  sent_to TEXT NOT NULL,
+  paper TEXT REFERENCES file_content(sha256)
+) STRICT;
+CREATE INDEX reminder_account ON reminder(account_id, id);
+CREATE TABLE reminder_item (
+  reminder_id INTEGER NOT NULL REFERENCES reminder(id),
+  item_id INTEGER NOT NULL REFERENCES open_item(id),
+  balance INTEGER NOT NULL,
+  PRIMARY KEY (reminder_id, item_id)
+) STRICT, WITHOUT ROWID;
 CREATE INDEX open_item_account ON open_item(account_id);
 
 -- A file of enquiries that is taken down in parts. They are there for everybody at once, when it is taken.
@@ -637,14 +783,15 @@ CREATE INDEX activity_due ON activity(person_id, due) WHERE closed_at IS NULL;
 -- What quotes, orders and all that follows them have in common. Its lines hang on its worksheet.
 CREATE TABLE document (
   id INTEGER PRIMARY KEY,
-  kind TEXT NOT NULL CHECK (kind IN ('quote', 'order')),
+  kind TEXT NOT NULL CHECK (kind IN ('quote', 'order', 'delivery', 'invoice', 'credit-note')),
   number TEXT NOT NULL,
   revision INTEGER NOT NULL DEFAULT 1,
   follows_id INTEGER REFERENCES document(id),
   opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
   account_id INTEGER NOT NULL REFERENCES account(id),
   state TEXT NOT NULL,
-  worksheet_id INTEGER NOT NULL UNIQUE REFERENCES worksheet(id),
+  -- Of quotes and orders; what follows them has lines of its own.
+  worksheet_id INTEGER UNIQUE REFERENCES worksheet(id),
   made_by INTEGER NOT NULL REFERENCES person(id),
   made_on TEXT NOT NULL,
   paper TEXT REFERENCES file_content(sha256),
@@ -733,18 +880,156 @@ CREATE TABLE order_terms (
   document_id INTEGER PRIMARY KEY REFERENCES document(id),
   po_number TEXT,
   invoice_on TEXT NOT NULL,
-  released_at TEXT
+  released_at TEXT,
+  terms_days INTEGER NOT NULL,
+  deposit_percent INTEGER NOT NULL DEFAULT 0,
+  delivery_address TEXT NOT NULL DEFAULT '',
+  -- With tax: what is not invoiced yet, deposits taken off; it counts in the exposure.
+  to_invoice INTEGER NOT NULL DEFAULT 0,
+  confirmed_at TEXT,
+  ended_at TEXT,
+  reason TEXT NOT NULL DEFAULT '',
+  -- What the opportunity was before anything was quoted, as JSON: where the variance begins.
+  opened TEXT
 ) STRICT;
 CREATE VIEW sales_order AS
   SELECT d.id, d.number, d.follows_id AS quote_id, d.opportunity_id, d.account_id, d.state, d.worksheet_id,
-         d.made_by AS placed_by, d.made_on AS placed_on, d.version, t.po_number, t.invoice_on, t.released_at
+         d.made_by AS placed_by, d.made_on AS placed_on, d.version, t.po_number, t.invoice_on, t.released_at, t.to_invoice
   FROM document d JOIN order_terms t ON t.document_id = d.id WHERE d.kind = 'order';
 
--- What somebody has to say yes to: a sign-off of a quote's terms, a hold of an order. Whoever asks does not answer.
+-- What of an order is delivered and invoiced: its counted lines that are paid once. What recurs is charged by its agreement.
+CREATE TABLE order_line (
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  line_id TEXT NOT NULL,
+  position INTEGER NOT NULL,
+  product TEXT REFERENCES product(code),
+  words TEXT NOT NULL,
+  unit TEXT NOT NULL,
+  quantity INTEGER NOT NULL,
+  net INTEGER NOT NULL,
+  tax INTEGER NOT NULL,
+  requested_on TEXT,
+  delivered INTEGER NOT NULL DEFAULT 0 CHECK (delivered >= 0),
+  invoiced INTEGER NOT NULL DEFAULT 0 CHECK (invoiced >= 0),
+  cancelled INTEGER NOT NULL DEFAULT 0 CHECK (cancelled >= 0),
+  -- Of the product's stock: what is still due, once the order is released.
+  reserved INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY (document_id, line_id),
+  CHECK (delivered + cancelled <= quantity),
+  CHECK (invoiced + cancelled <= quantity)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX order_line_reserved ON order_line(product) WHERE reserved > 0;
+CREATE TRIGGER order_line_added AFTER INSERT ON order_line WHEN new.reserved <> 0 BEGIN
+  UPDATE product SET reserved = reserved + new.reserved WHERE code = new.product;
+END;
+CREATE TRIGGER order_line_changed AFTER UPDATE OF reserved ON order_line WHEN new.reserved <> old.reserved BEGIN
+  UPDATE product SET reserved = reserved + new.reserved - old.reserved WHERE code = new.product;
+END;
+CREATE TRIGGER order_line_removed AFTER DELETE ON order_line WHEN old.reserved <> 0 BEGIN
+  UPDATE product SET reserved = reserved - old.reserved WHERE code = old.product;
+END;
+
+-- What was taken back of a released order, and why.
+CREATE TABLE order_cancellation (
+  id INTEGER PRIMARY KEY,
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  line_id TEXT NOT NULL,
+  quantity INTEGER NOT NULL,
+  reason TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  at TEXT NOT NULL
+) STRICT;
+CREATE INDEX order_cancellation_document ON order_cancellation(document_id);
+
+-- How an order differs from the opportunity as it was before anything was quoted, by product family; blank for none.
+CREATE TABLE order_variance (
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  family TEXT NOT NULL,
+  before INTEGER NOT NULL,
+  quantity INTEGER NOT NULL,
+  price INTEGER NOT NULL,
+  discount INTEGER NOT NULL,
+  added INTEGER NOT NULL,
+  removed INTEGER NOT NULL,
+  after INTEGER NOT NULL,
+  PRIMARY KEY (document_id, family)
+) STRICT, WITHOUT ROWID;
+
+CREATE TABLE delivery_terms (
+  document_id INTEGER PRIMARY KEY REFERENCES document(id),
+  delivered_on TEXT NOT NULL,
+  address TEXT NOT NULL,
+  note TEXT NOT NULL,
+  reason TEXT NOT NULL DEFAULT ''
+) STRICT;
+
+CREATE TABLE invoice_terms (
+  document_id INTEGER PRIMARY KEY REFERENCES document(id),
+  type TEXT NOT NULL CHECK (type IN ('invoice', 'deposit', 'charges', 'credit-note')),
+  order_id INTEGER NOT NULL REFERENCES document(id),
+  agreement_id INTEGER REFERENCES agreement(id),
+  -- Of a credit note: what it takes back, and why.
+  of_id INTEGER REFERENCES document(id),
+  reason TEXT NOT NULL DEFAULT '',
+  due TEXT NOT NULL,
+  net INTEGER NOT NULL,
+  tax INTEGER NOT NULL,
+  total INTEGER NOT NULL,
+  -- Of a deposit that was asked for by percent.
+  deposit_percent INTEGER,
+  deducts INTEGER NOT NULL DEFAULT 0,
+  reference TEXT NOT NULL,
+  sent_at TEXT,
+  -- What stands on its paper around the lines, as JSON: the settings may change, what was issued does not.
+  frame TEXT NOT NULL
+) STRICT;
+CREATE INDEX invoice_terms_order ON invoice_terms(order_id, document_id);
+CREATE INDEX invoice_terms_agreement ON invoice_terms(agreement_id) WHERE agreement_id IS NOT NULL;
+CREATE INDEX invoice_terms_of ON invoice_terms(of_id) WHERE of_id IS NOT NULL;
+CREATE TABLE invoice_line (
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  position INTEGER NOT NULL,
+  line_id TEXT NOT NULL,
+  product TEXT,
+  words TEXT NOT NULL,
+  unit TEXT NOT NULL,
+  quantity INTEGER NOT NULL,
+  net INTEGER NOT NULL,
+  tax INTEGER NOT NULL,
+  -- Of a charge: the days that it is for.
+  from_day TEXT,
+  to_day TEXT,
+  PRIMARY KEY (document_id, position)
+) STRICT, WITHOUT ROWID;
+-- By tax percent: what is taxed, and what of deposits was taken off before.
+CREATE TABLE invoice_tax (
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  percent INTEGER NOT NULL,
+  base INTEGER NOT NULL,
+  tax INTEGER NOT NULL,
+  deducted INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY (document_id, percent)
+) STRICT, WITHOUT ROWID;
+-- Every charge of an agreement is invoiced once; one that was credited may be charged again.
+CREATE TABLE agreement_charge (
+  agreement_id INTEGER NOT NULL REFERENCES agreement(id),
+  line_id TEXT NOT NULL,
+  from_day TEXT NOT NULL,
+  document_id INTEGER NOT NULL REFERENCES document(id),
+  PRIMARY KEY (agreement_id, line_id, from_day)
+) STRICT, WITHOUT ROWID;
+CREATE VIEW invoice AS
+  SELECT d.id, d.number, d.kind, d.opportunity_id, d.account_id, d.state, d.made_by AS issued_by, d.made_on AS issued_on,
+         t.type, t.order_id, t.agreement_id, t.of_id, t.due, t.net, t.tax, t.total, t.reference
+  FROM document d JOIN invoice_terms t ON t.document_id = d.id;
+
+-- What somebody has to say yes to: a sign-off of a quote's terms, a hold of an order, more credit for an account.
+-- Whoever asks does not answer.
 CREATE TABLE approval (
   id INTEGER PRIMARY KEY,
-  kind TEXT NOT NULL CHECK (kind IN ('sign-off', 'hold')),
-  document_id INTEGER NOT NULL REFERENCES document(id),
+  kind TEXT NOT NULL CHECK (kind IN ('sign-off', 'hold', 'credit-request')),
+  document_id INTEGER REFERENCES document(id),
+  account_id INTEGER REFERENCES account(id),
   reason TEXT NOT NULL,
   role TEXT NOT NULL,
   words TEXT NOT NULL,
@@ -754,7 +1039,7 @@ CREATE TABLE approval (
   worksheet_version INTEGER NOT NULL,
   -- The worksheet that was asked about, as the reckoning reads it: whether a yes still holds is told from it.
   sheet TEXT,
-  answer TEXT CHECK (answer IN ('yes', 'no', 'counter', 'cleared')),
+  answer TEXT CHECK (answer IN ('yes', 'no', 'counter', 'condition', 'cleared', 'withdrawn')),
   -- How much may be given on a row in all, where that was answered.
   counter INTEGER,
   answered_by INTEGER REFERENCES person(id),
@@ -763,6 +1048,16 @@ CREATE TABLE approval (
 ) STRICT;
 CREATE INDEX approval_document ON approval(document_id, id);
 CREATE INDEX approval_open ON approval(role, id) WHERE answer IS NULL;
+CREATE INDEX approval_account ON approval(account_id, id) WHERE account_id IS NOT NULL;
+-- What a credit request asks for and what was given: a limit from a day, or the release against a deposit.
+CREATE TABLE credit_request (
+  approval_id INTEGER PRIMARY KEY REFERENCES approval(id),
+  amount INTEGER NOT NULL,
+  from_day TEXT NOT NULL,
+  given INTEGER,
+  given_from TEXT,
+  deposit_percent INTEGER
+) STRICT;
 
 CREATE TABLE agreement (
   id INTEGER PRIMARY KEY,
@@ -778,8 +1073,13 @@ CREATE TABLE agreement (
   call_on TEXT NOT NULL,
   monthly INTEGER NOT NULL,
   value INTEGER NOT NULL,
-  follows_id INTEGER REFERENCES agreement(id)
+  follows_id INTEGER REFERENCES agreement(id),
+  -- Where it ends before its term does.
+  ends_on TEXT,
+  -- The day of its next charge that is not invoiced yet; NULL when there is none.
+  next_charge TEXT
 ) STRICT;
+CREATE INDEX agreement_charge_due ON agreement(next_charge) WHERE next_charge IS NOT NULL;
 CREATE INDEX agreement_end ON agreement(state, end_day);
 CREATE INDEX agreement_account ON agreement(account_id);
 CREATE INDEX agreement_order ON agreement(order_id);
@@ -793,6 +1093,7 @@ CREATE TABLE agreement_line (
   unit_net INTEGER NOT NULL,
   every_months INTEGER NOT NULL,
   charge INTEGER NOT NULL,
+  tax INTEGER NOT NULL,
   PRIMARY KEY (agreement_id, line_id)
 ) STRICT, WITHOUT ROWID;
 

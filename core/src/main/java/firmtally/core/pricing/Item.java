@@ -32,6 +32,11 @@ public record Item(
     return new Item(Optional.of(code), family, list, cost, tax);
   }
 
+  /** The same without tax, for a customer to whom none is charged. */
+  public Item untaxed() {
+    return new Item(code, family, listPrice, unitCost, Percent.ZERO);
+  }
+
   /** Something not in the catalogue, or a typical value where the product is not known yet. */
   public static Item inline(Optional<String> family, UnitPrice list, UnitPrice cost, Percent tax) {
     return new Item(Optional.empty(), family, list, cost, tax);

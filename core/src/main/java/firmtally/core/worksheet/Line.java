@@ -43,6 +43,16 @@ public record Line(
     return new Line(id, item, quantity, terms, optional, alternative, Optional.of(plan));
   }
 
+  /** The same line in another quantity. */
+  public Line in(Quantity other) {
+    return new Line(id, item, other, terms, optional, alternative, recurring);
+  }
+
+  /** The same line without tax, for a customer to whom none is charged. */
+  public Line untaxed() {
+    return new Line(id, item.untaxed(), quantity, terms, optional, alternative, recurring);
+  }
+
   /** The same line outside its set of alternatives. */
   public Line alone() {
     return new Line(id, item, quantity, terms, optional, Optional.empty(), recurring);

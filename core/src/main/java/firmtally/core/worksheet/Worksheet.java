@@ -1,10 +1,12 @@
 package firmtally.core.worksheet;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.Quantity;
 import firmtally.core.money.SameCurrency;
 import firmtally.core.pricing.Buyer;
 import firmtally.core.pricing.PricePolicy;
 import firmtally.core.pricing.PriceRule;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -69,6 +71,33 @@ public record Worksheet(
   public Worksheet withLines(List<Line> others) {
     return new Worksheet(
         currency, date, pricePolicy, buyer, priceRules, others, documentDiscount, probability);
+  }
+
+  /**
+   * The same in other quantities: a line of 0 is left out, and its set of alternatives with it.
+   * Example: of lines A 5 and B 2, {@code {A: 3, B: 0}} leaves A 3.
+   *
+   * @param quantities by the lines' ids, 0 or more; a line that is not named stays as it is
+   */
+  public Worksheet inQuantities(Map<String, BigDecimal> quantities) {
+    Set<String> dropped = new HashSet<>();
+    lines.stream()
+        .filter(line -> isZero(quantities.get(line.id())))
+        .forEach(line -> line.alternative().map(Alternative::set).ifPresent(dropped::add));
+    return withLines(
+        lines.stream()
+            .filter(line -> line.alternative().filter(a -> dropped.contains(a.set())).isEmpty())
+            .filter(line -> !isZero(quantities.get(line.id())))
+            .map(
+                line ->
+                    quantities.containsKey(line.id())
+                        ? line.in(Quantity.of(quantities.get(line.id())))
+                        : line)
+            .toList());
+  }
+
+  private static boolean isZero(BigDecimal quantity) {
+    return quantity != null && quantity.signum() == 0;
   }
 
   /** The same worksheet with its prices looked up by other rules for a buyer. */

@@ -32,12 +32,19 @@ public record QuotePaper(
   public record Fact(String name, String value) {}
 
   /**
-   * Which quote it is, and whose.
+   * Which paper it is, and whose.
    *
+   * @param kind {@code Quote} or {@code Order confirmation}
    * @param called its number and revision
    * @param addressee lines of the address
    */
-  public record Head(String called, String title, List<String> addressee, List<Fact> facts) {}
+  public record Head(
+      String kind, String called, String title, List<String> addressee, List<Fact> facts) {
+    /** Whether it is to be accepted, with a place to sign. */
+    public boolean signs() {
+      return "Quote".equals(kind);
+    }
+  }
 
   /** Which columns the lines have. */
   public record Layout(boolean pictures, boolean discounts) {}

@@ -60,6 +60,13 @@ public record Actor(PersonId id, String login, String name, String email, Role r
     }
   }
 
+  /** Refuses those who do not keep the books. */
+  public void checkKeepsBooks() {
+    if (!role.keepsBooks()) {
+      throw new NotAllowed("Only a credit controller or an administrator may do this.");
+    }
+  }
+
   /** Refuses those who do not manage. */
   public void checkManages() {
     if (!role.manages()) {

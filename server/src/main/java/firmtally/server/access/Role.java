@@ -33,6 +33,11 @@ public enum Role {
     return manages() ? MANAGER.word : REP.word;
   }
 
+  /** Whether they keep the books: issue invoices, book payments, set credit. */
+  public boolean keepsBooks() {
+    return this == CREDIT_CONTROLLER || this == ADMINISTRATOR || this == SYSTEM;
+  }
+
   /** Whether costs and margins are shown to them: to those who sell and who manage. */
   public boolean seesCosts() {
     return this != CREDIT_CONTROLLER;

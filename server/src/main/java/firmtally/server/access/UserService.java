@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -348,6 +349,21 @@ public class UserService {
   /** Adds a user; problems with name, user name and password are gathered in the input. */
   @Transactional
   public PersonId add(Input input, NewUser user, Actor by) {
+    return add(input, user, () -> passwords.encode(user.password()), by);
+  }
+
+  /**
+   * Adds a user with the password that another one has: in a company that is made up, all have the
+   * same, and it need not be made unreadable for each anew.
+   *
+   * @param password of that one, as it is kept
+   */
+  @Transactional
+  public PersonId addSharing(NewUser user, PersonId password, Actor by) {
+    return add(new Input(), user, () -> row(password).password(), by);
+  }
+
+  private PersonId add(Input input, NewUser user, Supplier<String> encoded, Actor by) {
     String login = input.text("login", user.login(), LONGEST);
     String name = input.text("name", user.name(), LONGEST);
     String email = input.email("email", user.email(), LONGEST);
@@ -360,9 +376,7 @@ public class UserService {
     }
     String team = input.optionalText("team", user.team(), LONGEST);
     input.check();
-    PersonId id =
-        store.insert(
-            login, name, email, user.role(), blankToNull(team), passwords.encode(user.password()));
+    PersonId id = store.insert(login, name, email, user.role(), blankToNull(team), encoded.get());
     usersChanged();
     log.note(by.id(), USER, id, "user added", null, name + ", " + user.role().word());
     return id;

@@ -20,11 +20,13 @@ import java.util.Optional;
 import java.util.function.LongFunction;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
+import org.springframework.boot.sql.init.dependency.DependsOnDatabaseInitialization;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The company's settings. */
 @Service
+@DependsOnDatabaseInitialization
 public class SettingsService {
   private static final int LONGEST = 100;
   private static final String REP_MAY_GIVE = "10";

@@ -56,7 +56,8 @@ final class ProductReader {
             typed.active() == null || typed.active(),
             stock,
             onOrder.orElse(Quantity.ZERO),
-            lead.get()));
+            lead.get(),
+            Product.Flow.NONE));
   }
 
   private void checkPlan(Optional<Integer> every, Optional<Integer> term) {

@@ -239,7 +239,7 @@ public class ProductService {
       Product before = known.get(product.code());
       if (before == null) {
         log.note(actor.id(), PRODUCT, add(product), "added", null, words(product));
-      } else if (!before.equals(product)) {
+      } else if (!before.with(Product.Flow.NONE).equals(product)) {
         ProductStore.Meta meta = metas.get(product.code());
         store.update(product, meta.version());
         families.forget();

@@ -3,6 +3,7 @@ package firmtally.server.catalogue.product;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
+import firmtally.core.ordering.Availability;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
@@ -10,6 +11,7 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ProductId;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -19,6 +21,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -28,7 +31,8 @@ class ProductStore {
   private static final String COLUMNS =
       """
       SELECT code, name, family, unit, list_price, unit_cost, tax, every_months, term_months, active, stock, on_order,
-             lead_days
+             lead_days, reserved, (SELECT group_concat(due || ' ' || quantity) FROM stock_arrival
+                                   WHERE product = product.code AND arrived_at IS NULL) AS arrivals
       FROM product
       """;
 
@@ -241,7 +245,22 @@ class ProductStore {
         row.getBoolean("active"),
         Columns.maybe(row, "stock", Quantity::ofThousandths),
         Quantity.ofThousandths(row.getLong("on_order")),
-        row.getInt("lead_days"));
+        row.getInt("lead_days"),
+        new Product.Flow(
+            Quantity.ofThousandths(row.getLong("reserved")), arrivals(row.getString("arrivals"))));
+  }
+
+  /** Days and quantities as they were put together: {@code 2027-03-01 5000,2027-03-08 2000}. */
+  private static List<Availability.Arrival> arrivals(String text) {
+    return text == null
+        ? List.of()
+        : Stream.of(text.split(","))
+            .map(one -> one.split(" "))
+            .map(
+                one ->
+                    new Availability.Arrival(
+                        LocalDate.parse(one[0]), Quantity.ofThousandths(Long.parseLong(one[1]))))
+            .toList();
   }
 
   List<String> families() {

@@ -24,6 +24,7 @@ public final class Fields {
           "account",
           "subject",
           "quote",
+          "number",
           "valid until",
           "today",
           "total",

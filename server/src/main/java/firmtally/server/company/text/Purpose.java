@@ -8,7 +8,13 @@ public enum Purpose {
   QUOTE_EMAIL,
   PAYMENT_TERMS,
   DELIVERY_TERMS,
-  GENERAL_TERMS;
+  GENERAL_TERMS,
+  ORDER_EMAIL,
+  DELIVERY_EMAIL,
+  INVOICE_EMAIL,
+  REMINDER_FIRST,
+  REMINDER_SECOND,
+  REMINDER_LAST;
 
   /** As the database and the API name it: {@code quote-letter}. */
   public String word() {

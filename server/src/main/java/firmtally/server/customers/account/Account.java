@@ -2,6 +2,7 @@ package firmtally.server.customers.account;
 
 import firmtally.core.pricing.Buyer;
 import firmtally.server.access.Actor;
+import firmtally.server.company.credit.CreditRules;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
@@ -41,8 +42,26 @@ public record Account(
     String country,
     String taxId,
     String language,
+    Dealings dealings,
     String note,
     long version) {
+  /**
+   * How they are charged.
+   *
+   * @param taxExemption why no tax is charged, in the words of the law; blank where it is
+   * @param depositPercent planned on every order, ten-thousandths of a percent; 0 for none
+   * @param paysAs under which name their bank pays, where it is another
+   * @param remind whether they are reminded of what is overdue
+   */
+  public record Dealings(String taxExemption, long depositPercent, String paysAs, boolean remind) {
+    static final Dealings USUAL = new Dealings("", 0, "", true);
+  }
+
+  /** Whether no tax is charged to them. */
+  public boolean isExempt() {
+    return !dealings.taxExemption().isEmpty();
+  }
+
   /** Whose it is. */
   public Actor.Owner owner() {
     return new Actor.Owner(ownerId, ownerName, ownerTeam);
@@ -54,8 +73,8 @@ public record Account(
   }
 
   /** A prospect that is to be added, with the terms that new accounts have. */
-  public static Builder prospect(String name, Actor owner) {
-    Builder account = new Builder();
+  public static Builder prospect(String name, Actor owner, CreditRules rules) {
+    Builder account = new Builder(rules);
     account.name = name;
     account.owner = owner;
     return account;
@@ -64,9 +83,7 @@ public record Account(
   /** An account that is put together, each value by its name. */
   public static final class Builder {
     private static final AccountId NEW = new AccountId(0);
-    private static final int TERMS_DAYS = 30;
-    private static final int GRACE_DAYS = 5;
-    private static final long WATCH = 200_000;
+    private final CreditRules rules;
     private String name;
     private String kind = "company";
     private String industry = "";
@@ -81,7 +98,9 @@ public record Account(
     private boolean poNumberRequired;
     private String taxId = "";
 
-    private Builder() {}
+    private Builder(CreditRules rules) {
+      this.rules = rules;
+    }
 
     public Builder kind(String kind) {
       this.kind = kind;
@@ -156,16 +175,17 @@ public record Account(
           owner.id(),
           owner.name(),
           owner.team(),
-          TERMS_DAYS,
+          rules.termsDays(),
           lateDays,
-          GRACE_DAYS,
-          0,
-          WATCH,
+          rules.graceDays(),
+          rules.overdueAllowed().getAmountMinorLong(),
+          rules.watchPercent().toTenThousandths(),
           false,
           poNumberRequired,
           "",
           taxId,
           "",
+          Dealings.USUAL,
           "",
           1);
     }

@@ -1,6 +1,8 @@
 package firmtally.server.customers.account;
 
+import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
+import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.company.particulars.Languages;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Counters;
@@ -43,6 +45,7 @@ public class AccountService {
   private final PhoneIndex phones;
   private final ApplicationEventPublisher events;
   private final Snapshots snapshots;
+  private final CreditRulesService rules;
   private final Clock clock;
 
   AccountService(
@@ -54,6 +57,7 @@ public class AccountService {
       PhoneIndex phones,
       ApplicationEventPublisher events,
       Snapshots snapshots,
+      CreditRulesService rules,
       Clock clock) {
     this.store = store;
     this.records = records;
@@ -63,6 +67,7 @@ public class AccountService {
     this.phones = phones;
     this.events = events;
     this.snapshots = snapshots;
+    this.rules = rules;
     this.clock = clock;
   }
 
@@ -108,7 +113,9 @@ public class AccountService {
       boolean poNumberRequired,
       @MaybeNull String country,
       @MaybeNull String taxId,
-      @MaybeNull String language) {}
+      @MaybeNull String language,
+      @MaybeNull String taxExemption,
+      @MaybeNull String paysAs) {}
 
   /** A new account as typed; the contact may be left blank. */
   public record AccountForm(
@@ -179,7 +186,7 @@ public class AccountService {
     String email = input.email("email", typed.email(), LONGEST);
     String phone = input.optionalText("phone", typed.phone(), LONGEST);
     Account account =
-        Account.prospect(name, actor)
+        Account.prospect(name, actor, rules.get())
             .kind("person".equals(typed.kind()) ? "person" : "company")
             .industry(input.optionalText("industry", typed.industry(), LONGEST))
             .street(input.optionalText("street", typed.street(), LONGEST))
@@ -289,7 +296,9 @@ public class AccountService {
             typed.poNumberRequired(),
             input.optionalText("country", typed.country(), LONGEST),
             input.optionalText("taxId", typed.taxId(), LONGEST),
-            Languages.read(input, "language", typed.language()));
+            Languages.read(input, "language", typed.language()),
+            input.optionalText("taxExemption", typed.taxExemption(), LONGEST),
+            input.optionalText("paysAs", typed.paysAs(), LONGEST));
     boolean changesTerms =
         edit.termsDays() != before.termsDays()
             || !Objects.equals(edit.priceGroup(), before.priceGroup());
@@ -298,7 +307,8 @@ public class AccountService {
     }
     input.check();
     log.expectOne(store.update(edit), "account", id, before.version());
-    if (!Objects.equals(edit.priceGroup(), before.priceGroup())) {
+    boolean taxesChange = !edit.taxExemption().equals(before.dealings().taxExemption());
+    if (taxesChange || !Objects.equals(edit.priceGroup(), before.priceGroup())) {
       events.publishEvent(new TermsChanged(id));
     }
     phones.put("account", id, edit.phone());
@@ -318,6 +328,8 @@ public class AccountService {
         String.join(" ", before.street(), before.postal(), before.town(), before.country()),
         String.join(" ", edit.street(), edit.postal(), edit.town(), edit.country()));
     note(actor, id, "tax ID", before.taxId(), edit.taxId());
+    note(actor, id, "tax exemption", before.dealings().taxExemption(), edit.taxExemption());
+    note(actor, id, "pays as", before.dealings().paysAs(), edit.paysAs());
     note(actor, id, "language", before.language(), edit.language());
     note(actor, id, "email", before.email(), edit.email());
     note(actor, id, "phone", before.phone(), edit.phone());
@@ -329,6 +341,76 @@ public class AccountService {
         "order number",
         before.poNumberRequired() ? "needed" : "not needed",
         edit.poNumberRequired() ? "needed" : "not needed");
+  }
+
+  /** How an account's credit is judged, as it is typed. */
+  public record CreditSettingsForm(
+      String termsDays,
+      String lateDays,
+      String graceDays,
+      String overdueAllowed,
+      String watchPercent,
+      String depositPercent,
+      boolean stopped,
+      boolean remind) {}
+
+  /**
+   * Changes how an account's credit is judged.
+   *
+   * @param overdueAllowed as it was read, minor units
+   * @param input that problems are added to and checked
+   */
+  @Transactional
+  public void changeCredit(
+      AccountId id,
+      long version,
+      CreditSettingsForm typed,
+      long overdueAllowed,
+      Input input,
+      Actor actor) {
+    actor.checkKeepsBooks();
+    Account before = readable(id, actor);
+    AccountStore.CreditEdit edit =
+        new AccountStore.CreditEdit(
+            id,
+            version,
+            input.whole("termsDays", typed.termsDays(), 0, MOST_TERMS).orElse(0),
+            input.whole("lateDays", typed.lateDays(), 0, MOST_TERMS).orElse(0),
+            input.whole("graceDays", typed.graceDays(), 0, MOST_TERMS).orElse(0),
+            overdueAllowed,
+            percent(input, "watchPercent", typed.watchPercent()),
+            percent(input, "depositPercent", typed.depositPercent()),
+            typed.stopped(),
+            typed.remind());
+    input.check();
+    log.expectOne(store.update(edit), RECORD, id, before.version());
+    note(actor, id, "terms", before.termsDays() + " days", edit.termsDays() + " days");
+    note(actor, id, "days late", before.lateDays() + "", edit.lateDays() + "");
+    note(actor, id, "days of grace", before.graceDays() + "", edit.graceDays() + "");
+    note(actor, id, "overdue allowed", before.overdueAllowed() + "", edit.overdueAllowed() + "");
+    note(actor, id, "watch from", before.watchPercent() + "", edit.watchPercent() + "");
+    note(actor, id, "deposit", before.dealings().depositPercent() + "", edit.depositPercent() + "");
+    note(actor, id, "credit", stoppedWord(before.stopped()), stoppedWord(edit.stopped()));
+    note(
+        actor,
+        id,
+        "reminders",
+        before.dealings().remind() ? "on" : "off",
+        edit.remind() ? "on" : "off");
+  }
+
+  private static long percent(Input input, String at, String typed) {
+    if (typed == null || typed.isBlank()) {
+      return 0;
+    }
+    return input
+        .value(at, typed, text -> Percent.parse(text).within(at, Percent.ZERO, Percent.HUNDRED))
+        .map(Percent::toTenThousandths)
+        .orElse(0L);
+  }
+
+  private static String stoppedWord(boolean stopped) {
+    return stopped ? "stopped" : "not stopped";
   }
 
   private void note(Actor actor, AccountId id, String what, String before, String after) {

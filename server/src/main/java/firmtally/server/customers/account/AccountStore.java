@@ -6,6 +6,8 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.NoteId;
 import firmtally.server.platform.ids.PersonId;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -19,7 +21,8 @@ class AccountStore {
       """
       SELECT a.id, a.number, a.name, a.kind, a.status, a.industry, a.street, a.postal, a.town, a.email, a.phone,
              a.price_group, a.owner_id, p.name AS owner_name, p.team AS owner_team, a.terms_days, a.late_days, a.grace_days,
-             a.overdue_allowed, a.watch_percent, a.stopped, a.po_number_required, a.country, a.tax_id, a.language, a.note, a.version
+             a.overdue_allowed, a.watch_percent, a.stopped, a.po_number_required, a.country, a.tax_id, a.language,
+             a.tax_exemption, a.deposit_percent, a.pays_as, a.remind, a.note, a.version
       FROM account a JOIN person p ON p.id = a.owner_id
       """;
   private static final String PAGE =
@@ -51,18 +54,21 @@ class AccountStore {
         .param("name", afterName)
         .param("id", afterId)
         .param("most", most)
-        .query(Account.class)
+        .query(AccountStore::account)
         .list();
   }
 
   Optional<Account> find(AccountId id) {
-    return sql.sql(COLUMNS + " WHERE a.id = :id").param("id", id).query(Account.class).optional();
+    return sql.sql(COLUMNS + " WHERE a.id = :id")
+        .param("id", id)
+        .query(AccountStore::account)
+        .optional();
   }
 
   List<Account> find(Collection<AccountId> ids) {
     return sql.sql(COLUMNS + " WHERE a.id IN (SELECT value FROM json_each(:ids))")
         .param("ids", JsonList.of(ids))
-        .query(Account.class)
+        .query(AccountStore::account)
         .list();
   }
 
@@ -72,6 +78,42 @@ class AccountStore {
         .param("number", number)
         .query(AccountId.class)
         .single();
+  }
+
+  private static Account account(ResultSet row, int n) throws SQLException {
+    return new Account(
+        new AccountId(row.getLong("id")),
+        row.getString("number"),
+        row.getString("name"),
+        row.getString("kind"),
+        row.getString("status"),
+        row.getString("industry"),
+        row.getString("street"),
+        row.getString("postal"),
+        row.getString("town"),
+        row.getString("email"),
+        row.getString("phone"),
+        row.getString("price_group"),
+        new PersonId(row.getLong("owner_id")),
+        row.getString("owner_name"),
+        row.getString("owner_team"),
+        row.getInt("terms_days"),
+        row.getInt("late_days"),
+        row.getInt("grace_days"),
+        row.getLong("overdue_allowed"),
+        row.getLong("watch_percent"),
+        row.getBoolean("stopped"),
+        row.getBoolean("po_number_required"),
+        row.getString("country"),
+        row.getString("tax_id"),
+        row.getString("language"),
+        new Account.Dealings(
+            row.getString("tax_exemption"),
+            row.getLong("deposit_percent"),
+            row.getString("pays_as"),
+            row.getBoolean("remind")),
+        row.getString("note"),
+        row.getLong("version"));
   }
 
   /** What can be typed on an account, as it is written. */
@@ -90,14 +132,42 @@ class AccountStore {
       boolean poNumberRequired,
       String country,
       String taxId,
-      String language) {}
+      String language,
+      String taxExemption,
+      String paysAs) {}
 
   int update(Edit edit) {
     return sql.sql(
             """
             UPDATE account SET name = :name, industry = :industry, street = :street, postal = :postal, town = :town,
               email = :email, phone = :phone, price_group = :priceGroup, terms_days = :termsDays,
-              po_number_required = :poNumberRequired, country = :country, tax_id = :taxId, language = :language, version = version + 1
+              po_number_required = :poNumberRequired, country = :country, tax_id = :taxId, language = :language,
+              tax_exemption = :taxExemption, pays_as = :paysAs, version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .paramSource(edit)
+        .update();
+  }
+
+  /** How an account's credit is judged, as it is written. */
+  record CreditEdit(
+      AccountId id,
+      long version,
+      int termsDays,
+      int lateDays,
+      int graceDays,
+      long overdueAllowed,
+      long watchPercent,
+      long depositPercent,
+      boolean stopped,
+      boolean remind) {}
+
+  int update(CreditEdit edit) {
+    return sql.sql(
+            """
+            UPDATE account SET terms_days = :termsDays, late_days = :lateDays, grace_days = :graceDays,
+              overdue_allowed = :overdueAllowed, watch_percent = :watchPercent, deposit_percent = :depositPercent,
+              stopped = :stopped, remind = :remind, version = version + 1
             WHERE id = :id AND version = :version
             """)
         .paramSource(edit)
@@ -197,7 +267,7 @@ class AccountStore {
   List<Account> ownedBy(PersonId owner) {
     return sql.sql(COLUMNS + " WHERE a.owner_id = :owner ORDER BY a.name, a.id")
         .param("owner", owner)
-        .query(Account.class)
+        .query(AccountStore::account)
         .list();
   }
 

@@ -117,7 +117,9 @@ class OverviewController {
       String email,
       String phone,
       String taxId,
-      String language) {
+      String language,
+      String taxExemption,
+      String paysAs) {
     static Identity of(Account a) {
       return new Identity(
           a.number(),
@@ -132,7 +134,9 @@ class OverviewController {
           a.email(),
           a.phone(),
           a.taxId(),
-          a.language());
+          a.language(),
+          a.dealings().taxExemption(),
+          a.dealings().paysAs());
     }
   }
 

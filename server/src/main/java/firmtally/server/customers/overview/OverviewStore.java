@@ -34,7 +34,7 @@ class OverviewStore {
              COUNT(*) AS times
       FROM sales_order s JOIN worksheet_line l ON l.worksheet_id = s.worksheet_id
         JOIN opportunity o ON o.id = s.opportunity_id JOIN person p ON p.id = o.owner_id
-      WHERE s.account_id = :id AND l.gift = 0 AND l.final > 0 AND """
+      WHERE s.account_id = :id AND s.state <> 'cancelled' AND l.gift = 0 AND l.final > 0 AND """
           + Visibility.OPPORTUNITY_READABLE
           + """
       GROUP BY COALESCE(l.product, l.description) ORDER BY last_on DESC, SUM(l.final) DESC LIMIT 12
@@ -48,7 +48,7 @@ class OverviewStore {
         UNION ALL
         SELECT 'order', s.id, s.number, o.title, s.state, s.placed_on, w.contract, o.id
         FROM sales_order s JOIN opportunity o ON o.id = s.opportunity_id JOIN worksheet w ON w.id = s.worksheet_id
-        WHERE s.account_id = :id AND s.state <> 'invoiced'
+        WHERE s.account_id = :id AND s.state IN ('hold', 'released')
         UNION ALL
         SELECT 'agreement', g.id, g.number, 'Until ' || g.end_day, g.state, g.end_day, g.value, d.opportunity_id
         FROM agreement g JOIN document d ON d.id = g.order_id WHERE g.account_id = :id AND g.state = 'running') x
@@ -65,7 +65,7 @@ class OverviewStore {
              COALESCE(SUM(CASE WHEN s.placed_on < :from THEN w.contract END), 0) AS before
       FROM sales_order s JOIN account a ON a.id = s.account_id JOIN person p ON p.id = a.owner_id
         JOIN worksheet w ON w.id = s.worksheet_id
-      WHERE s.placed_on >= :before AND s.placed_on <= :to AND (:owner = 0 OR a.owner_id = :owner)
+      WHERE s.state <> 'cancelled' AND s.placed_on >= :before AND s.placed_on <= :to AND (:owner = 0 OR a.owner_id = :owner)
         AND """
           + Visibility.OWNED_READABLE
           + " GROUP BY a.id";

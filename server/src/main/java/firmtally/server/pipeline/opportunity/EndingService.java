@@ -13,6 +13,7 @@ import java.time.LocalDate;
 import java.util.Optional;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** How opportunities end, rest and begin again. They can be read for ever. */
@@ -60,6 +61,28 @@ public class EndingService implements DueWork {
         "state",
         before.state().word(),
         "won " + OpportunityService.text(amount));
+  }
+
+  /** The order that won it is other now. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void wonAmount(Opportunity won, Money amount, Actor actor) {
+    store.setWonAmount(won.id(), amount.getAmountMinorLong());
+    log.note(actor.id(), RECORD, won.id(), "won amount", null, OpportunityService.text(amount));
+  }
+
+  /** The order that won it is cancelled: it is open again, or lost after all. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void orderCancelled(Opportunity won, boolean goesOn, String reason, Actor actor) {
+    activities.closeOpen(won.id(), "Closed: the order was cancelled.");
+    if (goesOn) {
+      write(won, won.version(), new End(OpportunityState.OPEN, null, null, null, null));
+      activities.planBySystem(
+          won.id(), "call", "Follow up: order cancelled", LocalDate.now(clock), won.ownerId());
+      log.note(actor.id(), RECORD, won.id(), "state", "won", "open: order cancelled, " + reason);
+      return;
+    }
+    write(won, won.version(), new End(OpportunityState.LOST, null, reason, null, null));
+    log.note(actor.id(), RECORD, won.id(), "state", "won", "lost: " + reason);
   }
 
   /** Lost, with a reason and the competitor who won it; its open activities are closed. */
@@ -140,6 +163,10 @@ public class EndingService implements DueWork {
 
   private void end(Opportunity before, long version, End end) {
     before.state().checkMayBecome(end.state());
+    write(before, version, end);
+  }
+
+  private void write(Opportunity before, long version, End end) {
     LocalDate today = LocalDate.now(clock);
     boolean isClosed = end.state() == OpportunityState.WON || end.state() == OpportunityState.LOST;
     int updated =

@@ -326,4 +326,11 @@ class OpportunityStore {
         .query(Searched.class)
         .single();
   }
+
+  void setWonAmount(OpportunityId id, long minor) {
+    sql.sql("UPDATE opportunity SET won_amount = :amount, version = version + 1 WHERE id = :id")
+        .param("amount", minor)
+        .param("id", id)
+        .update();
+  }
 }

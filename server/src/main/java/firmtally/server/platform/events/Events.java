@@ -56,13 +56,11 @@ public class Events implements DisposableBean {
 
   /** What the act that is going on has changed so far. */
   private Set<Changed> ofAct() {
-    for (TransactionSynchronization other :
-        TransactionSynchronizationManager.getSynchronizations()) {
-      if (other instanceof Telling telling) {
-        return telling.changes;
-      }
+    if (TransactionSynchronizationManager.getResource(this) instanceof Telling telling) {
+      return telling.changes;
     }
     Telling telling = new Telling();
+    TransactionSynchronizationManager.bindResource(this, telling);
     TransactionSynchronizationManager.registerSynchronization(telling);
     return telling.changes;
   }
@@ -71,8 +69,23 @@ public class Events implements DisposableBean {
     private final Set<Changed> changes = new LinkedHashSet<>();
 
     @Override
+    public void suspend() {
+      TransactionSynchronizationManager.unbindResource(Events.this);
+    }
+
+    @Override
+    public void resume() {
+      TransactionSynchronizationManager.bindResource(Events.this, this);
+    }
+
+    @Override
     public void afterCommit() {
       tell(changes);
+    }
+
+    @Override
+    public void afterCompletion(int status) {
+      TransactionSynchronizationManager.unbindResourceIfPossible(Events.this);
     }
   }
 

@@ -3,7 +3,7 @@ package firmtally.server.platform.ids;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 
-/** Names a document: a quote or an order. */
+/** Names a document: a quote, an order, a delivery, an invoice or a credit note. */
 public record DocumentId(@JsonValue long value) implements Id {
   @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
   public DocumentId {}

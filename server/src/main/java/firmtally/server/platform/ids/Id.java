@@ -6,6 +6,9 @@ package firmtally.server.platform.ids;
  */
 public sealed interface Id
     permits AbsenceId,
+        ArrivalId,
+        OpenItemId,
+        PaymentId,
         AccountId,
         ActivityId,
         AgreementId,

@@ -28,7 +28,17 @@ public class SearchIndex {
    */
   private static final List<String> KINDS =
       List.of(
-          "account", "enquiry", "opportunity", "quote", "order", "agreement", "product", "contact");
+          "account",
+          "enquiry",
+          "opportunity",
+          "quote",
+          "order",
+          "agreement",
+          "product",
+          "contact",
+          "delivery",
+          "invoice",
+          "credit-note");
 
   private static final int PLACES = 32;
 

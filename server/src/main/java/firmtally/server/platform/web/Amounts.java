@@ -3,6 +3,7 @@ package firmtally.server.platform.web;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -30,6 +31,8 @@ public final class Amounts {
           "$",
           code -> code.endsWith("D"));
 
+  private static final int LONGEST = 40;
+
   private Amounts() {}
 
   /**
@@ -52,6 +55,12 @@ public final class Amounts {
             "Enter an amount in " + currency.getCode() + ", for example 1250.50.");
       }
     }
+  }
+
+  /** An amount of a form that must be given; what is wrong with it is noted there. */
+  public static Optional<Money> read(Input input, String at, CurrencyUnit currency, String typed) {
+    input.text(at, typed, LONGEST);
+    return input.value(at, typed, text -> parse(currency, text));
   }
 
   /**

@@ -17,6 +17,14 @@ public final class Download {
 
   private Download() {}
 
+  /** A PDF to be looked at in the browser. */
+  public static ResponseEntity<byte[]> pdf(String name, byte[] bytes) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_PDF)
+        .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + name + ".pdf\"")
+        .body(bytes);
+  }
+
   /** A file with its name and type. */
   public static ResponseEntity<byte[]> of(byte[] bytes, String name, String type) {
     return ResponseEntity.ok()

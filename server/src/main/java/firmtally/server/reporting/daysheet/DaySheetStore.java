@@ -28,13 +28,43 @@ class DaySheetStore {
   private static final String TEAMS =
       "(o.owner_id = :me OR :all AND (:team = '' OR p.team = :team))";
 
+  /** What whoever keeps the books has to do, and what reps hear of it. */
+  private static final String MONEY =
+      """
+
+      UNION ALL
+      SELECT 'credit-request', 'credit', c.id, c.number, ap.words, c.name, substr(ap.asked_at, 1, 10), r.amount, NULL, NULL, NULL, FALSE
+      FROM approval ap JOIN credit_request r ON r.approval_id = ap.id JOIN account c ON c.id = ap.account_id
+      WHERE :keeps AND ap.answer IS NULL AND ap.asked_by <> :me
+      UNION ALL
+      SELECT 'credit-' || ap.answer, 'credit', c.id, c.number, 'Credit request: ' || COALESCE(NULLIF(ap.comment, ''), ap.words), c.name,
+             substr(ap.answered_at, 1, 10), COALESCE(r.given, r.amount), NULL, NULL, NULL, FALSE
+      FROM approval ap JOIN credit_request r ON r.approval_id = ap.id JOIN account c ON c.id = ap.account_id
+      WHERE ap.asked_by = :me AND ap.answer IN ('yes', 'no', 'counter', 'condition') AND ap.answered_at >= :lately
+      UNION ALL
+      SELECT 'to-invoice', 'order', s.id, s.number, 'Delivered, not invoiced', c.name, :today, s.to_invoice, NULL, NULL, NULL, FALSE
+      FROM sales_order s JOIN account c ON c.id = s.account_id
+      WHERE :keeps AND s.state = 'released' AND EXISTS (SELECT 1 FROM order_line l WHERE l.document_id = s.id AND l.delivered > l.invoiced)
+      UNION ALL
+      SELECT 'charge-due', 'agreement', g.id, g.number, 'Recurring charge', c.name, g.next_charge, g.monthly, NULL, NULL, NULL, FALSE
+      FROM agreement g JOIN account c ON c.id = g.account_id
+      WHERE :keeps AND g.next_charge <= :today
+      UNION ALL
+      SELECT 'payment-open', 'payment', p.id, 'Payment', p.words, p.payer, p.on_day, p.amount, NULL, NULL, NULL, FALSE
+      FROM payment p WHERE :keeps AND p.state = 'open'
+      UNION ALL
+      SELECT 'promise-broken', 'credit', c.id, i.ref, 'Promised and not paid: ' || i.promise, c.name, i.promised_on, i.balance, NULL, NULL, NULL, FALSE
+      FROM open_item i JOIN account c ON c.id = i.account_id
+      WHERE :keeps AND i.balance > 0 AND i.promised_on < :today
+      """;
+
   /** Everything that is due, with its reason; the same record may be there for several. */
   private static final String DUE =
       "SELECT a.kind, 'opportunity' AS record, o.id, o.number, a.subject AS title, c.name AS account, a.due,"
           + " o.value AS stake, a.id AS activity, o.stage_id, o.version, FALSE AS expected\n"
           + OPPORTUNITY
           + "JOIN activity a ON a.opportunity_id = o.id\n"
-          + "WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me AND o.state = 'open'\n"
+          + "WHERE a.closed_at IS NULL AND a.due <= :today AND a.person_id = :me AND o.state IN ('open', 'won')\n"
           + "UNION ALL\nSELECT a.kind, 'enquiry', e.id, e.number, a.subject, e.name, a.due, COALESCE(e.value, "
           + EnquiryWorth.EXPECTED
           + "), a.id, NULL, NULL, e.value IS NULL\n"
@@ -63,6 +93,15 @@ class DaySheetStore {
           + "JOIN sales_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
           + "WHERE s.state = 'hold' AND "
           + TEAMS
+          + " AND (NOT :controls OR EXISTS (SELECT 1 FROM approval h WHERE h.document_id = s.id AND h.kind = 'hold'"
+          + " AND h.role = 'credit-controller' AND h.answer IS NULL))"
+          + "\nUNION ALL\nSELECT 'hold-refused', 'order', s.id, s.number, o.title, c.name, s.placed_on, sw.contract, NULL, NULL,"
+          + " NULL, FALSE\n"
+          + OPPORTUNITY
+          + "JOIN sales_order s ON s.opportunity_id = o.id JOIN worksheet sw ON sw.id = s.worksheet_id\n"
+          + "WHERE s.state = 'hold' AND o.owner_id = :me AND EXISTS (SELECT 1 FROM approval h WHERE h.document_id = s.id"
+          + " AND h.kind = 'hold' AND h.answer = 'no')"
+          + MONEY
           + "\nUNION ALL\nSELECT 'sign-off', 'quote', q.id, q.number, o.title || ': ' || ap.words, c.name, substr(ap.asked_at, 1, 10), qw.contract,"
           + " NULL, NULL, NULL, FALSE\n"
           + OPPORTUNITY
@@ -159,6 +198,9 @@ class DaySheetStore {
         .param("manages", actor.role().manages())
         .param("administrates", actor.role() == Role.ADMINISTRATOR)
         .param("today", today.toString())
+        .param("controls", actor.role() == Role.CREDIT_CONTROLLER)
+        .param("keeps", actor.role().keepsBooks())
+        .param("lately", today.minusDays(QUOTE_DAYS).toString())
         .param("soon", today.plusDays(QUOTE_DAYS).toString())
         .param("silent", today.minusDays(SILENT_DAYS).toString());
   }

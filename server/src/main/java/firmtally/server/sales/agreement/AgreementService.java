@@ -10,6 +10,7 @@ import firmtally.core.worksheet.LineTally;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.opportunity.EndingService;
 import firmtally.server.pipeline.opportunity.Opening;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
@@ -39,6 +40,7 @@ import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Makes agreements of what recurs, and opens the next term's opportunity with each. */
@@ -50,6 +52,7 @@ public class AgreementService {
   private static final int PRICE_DECIMALS = 4;
   private final AgreementStore store;
   private final OpportunityService opportunities;
+  private final EndingService endings;
   private final ActivityService activities;
   private final SettingsService settings;
   private final ChangeLog log;
@@ -60,6 +63,7 @@ public class AgreementService {
   AgreementService(
       AgreementStore store,
       OpportunityService opportunities,
+      EndingService endings,
       ActivityService activities,
       SettingsService settings,
       ChangeLog log,
@@ -68,6 +72,7 @@ public class AgreementService {
       Clock clock) {
     this.store = store;
     this.opportunities = opportunities;
+    this.endings = endings;
     this.activities = activities;
     this.settings = settings;
     this.log = log;
@@ -187,6 +192,26 @@ public class AgreementService {
         .ifPresent(previous -> store.setState(previous, byTerm.isEmpty() ? "ended" : "renewed"));
   }
 
+  /**
+   * The order that made them is cancelled: they end before they began, and so does what follows.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void orderCancelled(DocumentId order, Actor actor) {
+    for (AgreementRow row : ofOrder(order)) {
+      store.end(row.id(), row.start().minusDays(1));
+      log.note(actor.id(), "agreement", row.id(), "state", row.state(), "ended: order cancelled");
+      store
+          .next(row.id())
+          .ifPresent(
+              next ->
+                  endings.lose(
+                      next,
+                      opportunities.readable(next, Actor.SYSTEM).version(),
+                      new EndingService.Loss("Order cancelled", null),
+                      Actor.SYSTEM));
+    }
+  }
+
   /** A renewal goes on where the term before ends; anything new begins today. */
   private LocalDate start(Opportunity opportunity) {
     return Optional.ofNullable(opportunity.renewsId())
@@ -214,7 +239,13 @@ public class AgreementService {
     AgreementId id = store.insert(made, term, next);
     for (int i = 0; i < plans.size(); i++) {
       Plan plan = plans.get(i);
-      store.insertLine(id, plan.form(), plan.quantity(), plan.each(), next.lines().get(i));
+      store.insertLine(
+          id,
+          plan.form(),
+          plan.quantity(),
+          plan.each(),
+          plan.tally().line().item().tax(),
+          next.lines().get(i));
     }
     openNext(id, number, opportunity, next, renewed(source.worked().form(), plans), actor);
     index.add("agreement", id, number, opportunity.title());

@@ -1,5 +1,6 @@
 package firmtally.server.sales.agreement;
 
+import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.renewal.NextTerm;
@@ -11,9 +12,11 @@ import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.worksheet.calculation.LineForm;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongFunction;
@@ -37,9 +40,9 @@ class AgreementStore {
   private static final String INSERT =
       """
       INSERT INTO agreement (number, order_id, account_id, state, currency, start_day, term_months, notice_months, end_day,
-                             call_on, monthly, value, follows_id)
+                             call_on, monthly, value, follows_id, next_charge)
       VALUES (:number, :order, :account, :state, :currency, :start, :term, :notice, :end, :call, :monthly, :value,
-              :follows)
+              :follows, :start)
       RETURNING id
       """;
   private final Sql sql;
@@ -127,13 +130,14 @@ class AgreementStore {
       LineForm form,
       Quantity quantity,
       UnitPrice each,
+      Percent tax,
       NextTerm.NextLine next) {
     RunningTerm.PlanLine line = next.line();
     sql.sql(
             """
             INSERT INTO agreement_line (agreement_id, line_id, product, description, quantity, unit_net, every_months,
-                                        charge)
-            VALUES (:agreement, :line, :product, :words, :quantity, :unit, :every, :charge)
+                                        charge, tax)
+            VALUES (:agreement, :line, :product, :words, :quantity, :unit, :every, :charge, :tax)
             """)
         .param("agreement", agreement)
         .param("line", line.id())
@@ -143,6 +147,7 @@ class AgreementStore {
         .param("unit", each.toTenThousandths())
         .param("every", line.everyMonths())
         .param("charge", next.charge().getAmountMinorLong())
+        .param("tax", tax)
         .update();
   }
 
@@ -160,5 +165,22 @@ class AgreementStore {
         .param("state", state)
         .param("id", id)
         .update();
+  }
+
+  void end(AgreementId id, LocalDate on) {
+    sql.sql(
+            "UPDATE agreement SET state = 'ended', ends_on = :on, next_charge = NULL WHERE id = :id")
+        .param("id", id)
+        .param("on", on)
+        .update();
+  }
+
+  /** The opportunity of the next term, while it is open. */
+  Optional<OpportunityId> next(AgreementId id) {
+    return sql.sql(
+            "SELECT id FROM opportunity WHERE renews_id = :id AND state IN ('open', 'paused') ORDER BY id LIMIT 1")
+        .param("id", id)
+        .query(OpportunityId.class)
+        .optional();
   }
 }

@@ -6,16 +6,20 @@ import firmtally.server.access.Role;
 import firmtally.server.access.UserService;
 import firmtally.server.access.absence.AbsenceService;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ApprovalId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
@@ -34,6 +38,9 @@ public class ApprovalService {
 
   /** Keeps an order from being released. */
   public static final String HOLD = "hold";
+
+  /** More credit for an account. */
+  public static final String CREDIT_REQUEST = "credit-request";
 
   private static final int LONGEST = 400;
   private final ApprovalStore store;
@@ -61,6 +68,8 @@ public class ApprovalService {
   /**
    * What is asked.
    *
+   * @param documentId what it is about; null for an account's credit
+   * @param accountId whose credit it is about; null for a document
    * @param role who answers it
    * @param words what is asked, for people
    * @param why what the asker says to it; blank for nothing
@@ -69,13 +78,27 @@ public class ApprovalService {
    */
   public record Asked(
       String kind,
-      DocumentId documentId,
+      @MaybeNull DocumentId documentId,
+      @MaybeNull AccountId accountId,
       String reason,
       String role,
       String words,
       String why,
       long worksheetVersion,
-      Optional<String> sheet) {}
+      Optional<String> sheet) {
+    /** About a document. */
+    public static Asked of(
+        String kind,
+        DocumentId document,
+        String reason,
+        String role,
+        String words,
+        String why,
+        long worksheetVersion,
+        Optional<String> sheet) {
+      return new Asked(kind, document, null, reason, role, words, why, worksheetVersion, sheet);
+    }
+  }
 
   /**
    * A yes that was given.
@@ -175,7 +198,7 @@ public class ApprovalService {
     String why = input.text("comment", comment, LONGEST);
     input.check();
     mine.forEach(a -> store.answer(a.id(), yes ? "yes" : "no", actor.id(), clock.instant(), why));
-    return mine.size() == open.size();
+    return standing(document).isEmpty();
   }
 
   /** Answers one sign-off; a no says why. */
@@ -226,13 +249,64 @@ public class ApprovalService {
         answer + (why.isEmpty() ? "" : ": " + why));
   }
 
-  /** Clears what is open of a document for a reason that is gone. */
+  /**
+   * What still keeps a document: of each reason the last approval, where it is open or was refused.
+   */
+  public List<Approval> standing(DocumentId document) {
+    Map<String, Approval> last = new LinkedHashMap<>();
+    store.of(document).forEach(a -> last.put(a.reason(), a));
+    return last.values().stream().filter(a -> a.isOpen() || "no".equals(a.answer())).toList();
+  }
+
+  /**
+   * Clears what stands of a document for a reason that is gone.
+   *
+   * @return whether nothing stands any more
+   */
   @Transactional(propagation = Propagation.MANDATORY)
   public boolean clear(DocumentId document, String reason, String comment, Actor actor) {
-    List<Approval> open = store.of(document).stream().filter(Approval::isOpen).toList();
-    List<Approval> gone = open.stream().filter(a -> a.reason().equals(reason)).toList();
-    gone.forEach(a -> store.answer(a.id(), "cleared", actor.id(), clock.instant(), comment));
-    return gone.size() == open.size();
+    List<Approval> standing = standing(document);
+    List<Approval> gone = standing.stream().filter(a -> a.reason().equals(reason)).toList();
+    for (Approval a : gone) {
+      // A refusal stays as it was given; that its cause is gone is written after it.
+      ApprovalId cleared = a.isOpen() ? a.id() : store.repeat(a.id(), actor.id(), clock.instant());
+      store.answer(cleared, "cleared", actor.id(), clock.instant(), comment);
+    }
+    return gone.size() == standing.size();
+  }
+
+  /** Asks once more for what was refused; whoever asks says why. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public int askAgain(DocumentId document, String why, Actor actor) {
+    List<Approval> refused = standing(document).stream().filter(a -> !a.isOpen()).toList();
+    for (Approval a : refused) {
+      store.setWhy(store.repeat(a.id(), actor.id(), clock.instant()), why);
+    }
+    return refused.size();
+  }
+
+  /** Answers a credit request: whoever may, and never whoever asked. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void answerRequest(
+      ApprovalId id, String answer, String comment, PersonId owner, Actor actor) {
+    Approval approval = store.find(id).orElseThrow(() -> new NotThere("credit request", id));
+    String refusal = refusal(approval, Set.of(owner), "", actor);
+    if (!refusal.isEmpty()) {
+      throw new NotAllowed(refusal);
+    }
+    if (store.answer(id, answer, actor.id(), clock.instant(), comment) == 0) {
+      throw new NotPossible("This was answered already.");
+    }
+  }
+
+  /** Whether somebody may answer a credit request for an account of somebody's. */
+  public boolean mayAnswerRequest(Approval approval, PersonId owner, Actor actor) {
+    return approval.isOpen() && refusal(approval, Set.of(owner), "", actor).isEmpty();
+  }
+
+  /** An approval by its id. */
+  public Optional<Approval> find(ApprovalId id) {
+    return store.find(id);
   }
 
   /**

@@ -24,8 +24,8 @@ class ApprovalStore {
       """;
   private static final String INSERT =
       """
-      INSERT INTO approval (kind, document_id, reason, role, words, asked_by, asked_at, why, worksheet_version, sheet)
-      VALUES (:kind, :document, :reason, :role, :words, :by, :at, :why, :version, :sheet) RETURNING id
+      INSERT INTO approval (kind, document_id, account_id, reason, role, words, asked_by, asked_at, why, worksheet_version, sheet)
+      VALUES (:kind, :document, :account, :reason, :role, :words, :by, :at, :why, :version, :sheet) RETURNING id
       """;
 
   /** Whoever made the document or one that it follows, or owns the opportunity. */
@@ -51,7 +51,8 @@ class ApprovalStore {
   record Place(DocumentId documentId, String documentKind, String number, String team) {}
 
   List<Approval> of(DocumentId document) {
-    return sql.sql(ROWS + "WHERE a.document_id = :document ORDER BY a.id")
+    return sql.sql(
+            ROWS + "WHERE a.document_id = :document AND a.kind <> 'credit-request' ORDER BY a.id")
         .param("document", document)
         .query(ApprovalStore::approval)
         .list();
@@ -98,6 +99,29 @@ class ApprovalStore {
         .single();
   }
 
+  /** The same asked once more. */
+  ApprovalId repeat(ApprovalId id, PersonId by, Instant at) {
+    return sql.sql(
+            """
+            INSERT INTO approval (kind, document_id, account_id, reason, role, words, asked_by, asked_at, why,
+                                  worksheet_version, sheet)
+            SELECT kind, document_id, account_id, reason, role, words, :by, :at, why, worksheet_version, sheet
+            FROM approval WHERE id = :id RETURNING id
+            """)
+        .param("id", id)
+        .param("by", by)
+        .param("at", at)
+        .query(ApprovalId.class)
+        .single();
+  }
+
+  void setWhy(ApprovalId id, String why) {
+    sql.sql("UPDATE approval SET why = :why WHERE id = :id")
+        .param("id", id)
+        .param("why", why)
+        .update();
+  }
+
   Set<PersonId> involved(DocumentId document) {
     return Set.copyOf(sql.sql(INVOLVED).param("document", document).query(PersonId.class).list());
   }
@@ -106,6 +130,7 @@ class ApprovalStore {
     return sql.sql(INSERT)
         .param("kind", asked.kind())
         .param("document", asked.documentId())
+        .param("account", asked.accountId())
         .param("reason", asked.reason())
         .param("role", asked.role())
         .param("words", asked.words())
@@ -124,7 +149,7 @@ class ApprovalStore {
             """
             SELECT a.role, a.sheet FROM document d JOIN document n ON n.kind = d.kind AND n.number = d.number
               JOIN approval a ON a.document_id = n.id
-            WHERE d.id = :document AND a.kind = 'sign-off' AND a.answer IN ('yes', 'counter') AND a.sheet IS NOT NULL ORDER BY a.id DESC
+            WHERE d.id = :document AND (a.kind = 'sign-off' OR a.kind = 'hold' AND a.reason = 'margin') AND a.answer IN ('yes', 'counter') AND a.sheet IS NOT NULL ORDER BY a.id DESC
             """)
         .param("document", document)
         .query(ApprovalService.Given.class)

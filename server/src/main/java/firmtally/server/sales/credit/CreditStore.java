@@ -2,6 +2,7 @@ package firmtally.server.sales.credit;
 
 import firmtally.core.credit.CreditFile;
 import firmtally.core.money.Currencies;
+import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.web.MaybeNull;
@@ -20,11 +21,14 @@ class CreditStore {
       SELECT 'limit' AS what, '' AS ref, amount, NULL AS currency, from_day AS day, 0 AS id FROM credit_limit
       WHERE account_id = :account
       UNION ALL
-      SELECT 'item', ref, balance, NULL, due, id FROM open_item WHERE account_id = :account
+      SELECT 'item', ref, balance, NULL, due, id FROM open_item WHERE account_id = :account AND balance <> 0
       UNION ALL
-      SELECT 'order', c.number, w.invoice_total, w.currency, c.invoice_on, c.id
+      SELECT 'item', 'payment ' || id, -unapplied, NULL, on_day, id FROM payment
+      WHERE account_id = :account AND state = 'booked' AND unapplied > 0
+      UNION ALL
+      SELECT 'order', c.number, c.to_invoice, w.currency, c.invoice_on, c.id
       FROM sales_order c JOIN worksheet w ON w.id = c.worksheet_id
-      WHERE c.account_id = :account AND c.state = 'released')
+      WHERE c.account_id = :account AND c.state = 'released' AND c.to_invoice > 0)
       ORDER BY what, CASE what WHEN 'order' THEN '' ELSE day END, id
       """;
   private final Sql sql;
@@ -61,22 +65,33 @@ class CreditStore {
     return position;
   }
 
-  void insertLimit(AccountId account, CreditFile.Limit limit) {
-    sql.sql(
-            "INSERT INTO credit_limit (account_id, from_day, amount) VALUES (:account, :day, :amount)")
+  List<CreditFile.Limit> limits(AccountId account, CurrencyUnit currency) {
+    return sql.sql(
+            "SELECT from_day, amount FROM credit_limit WHERE account_id = :account ORDER BY from_day")
         .param("account", account)
-        .param("day", limit.from().toString())
+        .query(
+            (row, n) ->
+                new CreditFile.Limit(
+                    Columns.day(row, "from_day"), Money.ofMinor(currency, row.getLong("amount"))))
+        .list();
+  }
+
+  void putLimit(AccountId account, CreditFile.Limit limit) {
+    sql.sql(
+            """
+            INSERT INTO credit_limit (account_id, from_day, amount) VALUES (:account, :day, :amount)
+            ON CONFLICT (account_id, from_day) DO UPDATE SET amount = :amount
+            """)
+        .param("account", account)
+        .param("day", limit.from())
         .param("amount", limit.amount().getAmountMinorLong())
         .update();
   }
 
-  void insertItem(AccountId account, CreditFile.OpenItem item) {
-    sql.sql(
-            "INSERT INTO open_item (account_id, ref, balance, due) VALUES (:account, :ref, :balance, :due)")
+  int removeLimit(AccountId account, LocalDate from) {
+    return sql.sql("DELETE FROM credit_limit WHERE account_id = :account AND from_day = :day")
         .param("account", account)
-        .param("ref", item.ref())
-        .param("balance", item.balance().getAmountMinorLong())
-        .param("due", item.due().toString())
+        .param("day", from)
         .update();
   }
 }

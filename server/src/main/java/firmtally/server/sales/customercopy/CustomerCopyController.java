@@ -10,7 +10,6 @@ import firmtally.server.platform.web.NotThere;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import org.springframework.http.CacheControl;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -108,12 +107,7 @@ class CustomerCopyController {
   ResponseEntity<byte[]> pdf(@PathVariable String token, HttpServletRequest request) {
     return copies
         .pdf(quote(token, request))
-        .map(
-            pdf ->
-                ResponseEntity.ok()
-                    .contentType(MediaType.APPLICATION_PDF)
-                    .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"quote.pdf\"")
-                    .body(pdf))
+        .map(pdf -> Download.pdf("quote", pdf))
         .orElseThrow(() -> new NotThere("quote behind", "this link"));
   }
 

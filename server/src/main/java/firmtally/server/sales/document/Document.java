@@ -13,6 +13,7 @@ import java.time.LocalDate;
  *
  * @param followsId the document that it was made from; null for none
  * @param state as its kind names it
+ * @param worksheetId null for what follows an order, which has lines of its own
  */
 public record Document(
     DocumentId id,

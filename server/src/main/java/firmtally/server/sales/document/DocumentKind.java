@@ -1,9 +1,14 @@
 package firmtally.server.sales.document;
 
+import java.util.Locale;
+
 /** The kinds of documents, with the letter that their numbers begin with. */
 public enum DocumentKind {
   QUOTE("Q"),
-  ORDER("S");
+  ORDER("S"),
+  DELIVERY("D"),
+  INVOICE("I"),
+  CREDIT_NOTE("C");
 
   private final String letter;
 
@@ -15,8 +20,13 @@ public enum DocumentKind {
     return letter;
   }
 
+  /** The kind of a word such as {@code credit-note}. */
+  public static DocumentKind of(String word) {
+    return valueOf(word.toUpperCase(Locale.ROOT).replace('-', '_'));
+  }
+
   /** As the log, the search and the API name it. */
   public String word() {
-    return name().toLowerCase(java.util.Locale.ROOT);
+    return name().toLowerCase(Locale.ROOT).replace('_', '-');
   }
 }

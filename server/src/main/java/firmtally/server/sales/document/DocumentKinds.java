@@ -31,4 +31,19 @@ class DocumentKinds {
   RecordKind orderKind() {
     return of(DocumentKind.ORDER);
   }
+
+  @Bean
+  RecordKind deliveryKind() {
+    return of(DocumentKind.DELIVERY);
+  }
+
+  @Bean
+  RecordKind invoiceKind() {
+    return of(DocumentKind.INVOICE);
+  }
+
+  @Bean
+  RecordKind creditNoteKind() {
+    return of(DocumentKind.CREDIT_NOTE);
+  }
 }

@@ -75,6 +75,11 @@ public class DocumentService {
     return get(kind, id);
   }
 
+  /** Whether a document is of a kind. */
+  public boolean isA(DocumentKind kind, DocumentId id) {
+    return store.find(kind, id).isPresent();
+  }
+
   private Document get(DocumentKind kind, DocumentId id) {
     return store.find(kind, id).orElseThrow(() -> new NotThere(kind.word(), id));
   }
@@ -150,6 +155,12 @@ public class DocumentService {
   public void link(
       DocumentId document, String line, DocumentId follows, String followsLine, Quantity quantity) {
     store.link(document, line, follows, followsLine, quantity);
+  }
+
+  /** Takes back the links of a document's lines, to write them anew. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void unlink(DocumentId document) {
+    store.unlink(document);
   }
 
   /** How much of each line went on into documents that follow, by the lines' ids. */

@@ -12,7 +12,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -41,7 +40,7 @@ class DocumentStore {
   Optional<Document> find(DocumentKind kind, DocumentId id) {
     return sql.sql(ONE)
         .param("id", id)
-        .param("kind", kind)
+        .param("kind", kind.word())
         .query(DocumentStore::document)
         .optional();
   }
@@ -49,14 +48,14 @@ class DocumentStore {
   private static Document document(ResultSet row, int n) throws SQLException {
     return new Document(
         new DocumentId(row.getLong("id")),
-        DocumentKind.valueOf(row.getString("kind").toUpperCase(Locale.ROOT)),
+        DocumentKind.of(row.getString("kind")),
         row.getString("number"),
         row.getInt("revision"),
         Columns.maybe(row, "follows_id", DocumentId::new).orElse(null),
         new OpportunityId(row.getLong("opportunity_id")),
         new AccountId(row.getLong("account_id")),
         row.getString("state"),
-        new WorksheetId(row.getLong("worksheet_id")),
+        Columns.maybe(row, "worksheet_id", WorksheetId::new).orElse(null),
         new Document.Maker(
             new PersonId(row.getLong("made_by")),
             row.getString("maker_name"),
@@ -68,7 +67,7 @@ class DocumentStore {
 
   DocumentId insert(DocumentService.Start start, String number, int revision, LocalDate day) {
     return sql.sql(INSERT)
-        .param("kind", start.kind())
+        .param("kind", start.kind().word())
         .param("number", number)
         .param("revision", revision)
         .param("follows", start.follows().map(Document::id))
@@ -113,6 +112,12 @@ class DocumentStore {
         .param("id", id)
         .query(String.class)
         .optional();
+  }
+
+  void unlink(DocumentId document) {
+    sql.sql("DELETE FROM document_link WHERE document_id = :document")
+        .param("document", document)
+        .update();
   }
 
   void link(

@@ -1,86 +1,89 @@
 package firmtally.server.sales.order;
 
-import firmtally.core.credit.CreditCheck;
-import firmtally.core.credit.CreditReason;
-import firmtally.core.money.Texts;
-import firmtally.core.ordering.Release;
+import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.credit.CreditRules;
+import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.EndingService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
-import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
-import firmtally.server.platform.web.Written;
-import firmtally.server.sales.agreement.AgreementService;
-import firmtally.server.sales.approval.ApprovalService;
-import firmtally.server.sales.credit.CreditService;
 import firmtally.server.sales.document.Document;
 import firmtally.server.sales.document.DocumentKind;
 import firmtally.server.sales.document.DocumentService;
 import firmtally.server.sales.quote.Quote;
 import firmtally.server.sales.quote.QuoteService;
 import firmtally.server.worksheet.calculation.Calculation;
+import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import org.joda.money.Money;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The acts on orders. */
+/** Orders are read and placed here; what happens to them later is in {@link OrderChanges}. */
 @Service
 public class OrderService {
-  private static final int LONGEST = 60;
+  static final int LONGEST = 60;
+  private static final int ADDRESS = 400;
   private static final int INVOICE_AFTER = 14;
+  private static final int MOST_DAYS = 365;
   private final OrderStore store;
+  private final OrderLines lines;
   private final DocumentService documents;
-  private final ApprovalService approvals;
   private final QuoteService quotes;
   private final Sale sale;
-  private final Checks checks;
-  private final ChangeLog log;
+  private final WorksheetService worksheets;
+  private final OrderHolds holds;
+  private final OrderReleases releases;
+  private final OrderVariance variance;
+  private final Terms terms;
   private final Clock clock;
 
   /** What moves with an order. */
-  private record Sale(
-      OpportunityService opportunities, EndingService endings, AgreementService agreements) {}
+  private record Sale(OpportunityService opportunities, EndingService endings) {}
 
-  /** What decides on a release. */
-  private record Checks(
-      WorksheetService worksheets,
-      AccountService accounts,
-      CreditService credit,
-      SettingsService settings) {}
+  /** What its terms begin as. */
+  private record Terms(
+      AccountService accounts, CreditRulesService rules, SettingsService settings) {}
 
   OrderService(
       OrderStore store,
+      OrderLines lines,
       DocumentService documents,
-      ApprovalService approvals,
       QuoteService quotes,
       OpportunityService opportunities,
       EndingService endings,
-      AgreementService agreements,
       WorksheetService worksheets,
       AccountService accounts,
-      CreditService credit,
+      CreditRulesService rules,
       SettingsService settings,
-      ChangeLog log,
+      OrderHolds holds,
+      OrderReleases releases,
+      OrderVariance variance,
       Clock clock) {
     this.store = store;
+    this.lines = lines;
     this.documents = documents;
-    this.approvals = approvals;
     this.quotes = quotes;
-    this.sale = new Sale(opportunities, endings, agreements);
-    this.checks = new Checks(worksheets, accounts, credit, settings);
-    this.log = log;
+    this.sale = new Sale(opportunities, endings);
+    this.worksheets = worksheets;
+    this.holds = holds;
+    this.releases = releases;
+    this.variance = variance;
+    this.terms = new Terms(accounts, rules, settings);
     this.clock = clock;
   }
 
@@ -95,7 +98,25 @@ public class OrderService {
       LocalDate placedOn,
       @MaybeNull String poNumber,
       String value,
-      @MaybeNull String holds) {}
+      @MaybeNull String holds,
+      @MaybeNull String progress) {}
+
+  /** What can be typed when an order is placed or changed; what is left out is as it usually is. */
+  public record OrderForm(
+      @MaybeNull String poNumber,
+      @MaybeNull String termsDays,
+      @MaybeNull String depositPercent,
+      @MaybeNull String deliveryAddress,
+      @MaybeNull String invoiceOn) {
+    /** Nothing but a PO number. */
+    public static OrderForm of(String poNumber) {
+      return new OrderForm(poNumber, null, null, null, null);
+    }
+  }
+
+  /** What was taken back of a line after the release. */
+  public record Cancellation(
+      String line, String quantity, String reason, String person, Instant at) {}
 
   /** An order that somebody may read. */
   public Order readable(DocumentId id, Actor actor) {
@@ -103,196 +124,230 @@ public class OrderService {
     return new Order(document, store.terms(id));
   }
 
-  List<OrderRow> page(String state, long before, int most, Actor actor) {
-    return store.page(state, before, most, actor, checks.settings().amounts());
+  List<OrderRow> page(OrderStore.Narrowed to, long before, int most, Actor actor) {
+    return store.page(to, before, most, actor, terms.settings().amounts());
   }
 
   /** An order's worksheet, as it was agreed. */
   public Calculation calculation(Order order, Actor actor) {
     Opportunity opportunity = sale.opportunities().readable(order.opportunityId(), actor);
-    return checks
-        .worksheets()
-        .get(order.document().worksheetId(), sale.opportunities().context(opportunity));
+    return worksheets.get(
+        order.document().worksheetId(), sale.opportunities().context(opportunity));
+  }
+
+  /** Its lines that are delivered and invoiced. */
+  public List<OrderLine> lines(Order order) {
+    return lines.of(order.id());
+  }
+
+  /** What was taken back of it after the release. */
+  public List<Cancellation> cancellations(Order order) {
+    return store.cancellations(order.id());
+  }
+
+  /** Keeps what an order still adds to what its account owes. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void setToInvoice(DocumentId order, Money amount) {
+    store.setToInvoice(order, amount);
   }
 
   /**
    * Places an order from a sent quote: the opportunity is won with the true amount, the prospect
-   * becomes a customer, and margin, credit and the PO number decide whether it is released or held.
-   * All or nothing.
+   * becomes a customer, and margin, credit, stock, terms and the PO number decide whether it is
+   * released or held. All or nothing.
    */
   @Transactional
-  public DocumentId place(DocumentId quoteId, String typedNumber, Actor actor) {
+  public DocumentId place(DocumentId quoteId, OrderForm typed, Actor actor) {
     Quote quote = quotes.readable(quoteId, actor);
     Opportunity opportunity = sale.opportunities().editableOpen(quote.opportunityId(), actor);
-    Input input = new Input();
-    String poNumber = input.optionalText("poNumber", typedNumber, LONGEST);
-    input.check();
-    Calculation quoted = quotes.calculation(quote, actor);
-    boolean needsSignOff = quotes.needsSignOff(quote, quoted);
+    Order.Terms agreed = read(typed, opportunity, quotes.calculation(quote, actor).contract());
     quotes.ordered(quote, actor);
-    Account account = checks.accounts().readable(opportunity.accountId(), actor);
     Calculation ordered =
-        checks
-            .worksheets()
-            .copyLocked(quote.worksheetId(), sale.opportunities().context(opportunity));
-    CreditCheck credit = checks.credit().check(account.id(), Optional.of(ordered.asked()));
-    boolean numberMissing = account.poNumberRequired() && poNumber.isEmpty();
-    Release release = Release.of(needsSignOff, credit, numberMissing);
-    Order order =
-        make(quote, new Made(ordered, account.name(), poNumber, release), opportunity, actor);
-    for (Release.Hold hold : release.holds()) {
-      approvals.ask(hold(hold, order, ordered, credit), actor);
+        worksheets.copyLocked(quote.worksheetId(), sale.opportunities().context(opportunity));
+    return placed(opportunity, Optional.of(quote), ordered, agreed, actor);
+  }
+
+  /**
+   * Places an order from what an opportunity comes to now, where nothing was quoted: by phone, or
+   * the same as before.
+   */
+  @Transactional
+  public DocumentId placeDirectly(OpportunityId id, OrderForm typed, Actor actor) {
+    Opportunity opportunity = sale.opportunities().editableOpen(id, actor);
+    if (opportunity.leadQuoteId() != null) {
+      throw new NotPossible("There is a quote already. Place the order from it.");
     }
+    var context = sale.opportunities().context(opportunity);
+    Calculation now = worksheets.get(opportunity.worksheetId(), context);
+    if (now.form().lines().stream().noneMatch(LineForm::priced)) {
+      throw new NotPossible("Add at least one line first.");
+    }
+    if (!now.problems().isEmpty()) {
+      throw new NotPossible("This cannot be ordered yet: " + now.problems().get(0).message());
+    }
+    Order.Terms agreed = read(typed, opportunity, now.contract());
+    Calculation ordered = worksheets.createLocked(context, now.form());
+    return placed(opportunity, Optional.empty(), ordered, agreed, actor);
+  }
+
+  private DocumentId placed(
+      Opportunity opportunity,
+      Optional<Quote> quote,
+      Calculation ordered,
+      Order.Terms agreed,
+      Actor actor) {
+    Order order = make(opportunity, quote, ordered, agreed, actor);
+    variance.keep(order.id(), opening(opportunity, ordered, quote.isPresent()), ordered);
     sale.endings().win(opportunity, ordered.contract(), actor);
-    checks.accounts().becomeCustomer(account.id(), actor);
-    if (release.isReleased()) {
-      sale.agreements().make(source(order, opportunity, ordered), actor);
+    terms.accounts().becomeCustomer(order.accountId(), actor);
+    if (holds.settle(holds.judge(order, ordered), actor)) {
+      releases.release(order, order.version(), "released by itself", ordered, actor);
     }
     return order.id();
   }
 
-  /** What an order is made of. */
-  private record Made(Calculation lines, String account, String poNumber, Release release) {}
+  /** What the opportunity was before anything was quoted. */
+  private Calculation opening(Opportunity opportunity, Calculation ordered, boolean isQuoted) {
+    return isQuoted
+        ? worksheets.get(opportunity.worksheetId(), sale.opportunities().context(opportunity))
+        : ordered;
+  }
 
-  private Order make(Quote quote, Made made, Opportunity opportunity, Actor actor) {
-    boolean isReleased = made.release().isReleased();
+  private Order make(
+      Opportunity opportunity,
+      Optional<Quote> quote,
+      Calculation ordered,
+      Order.Terms agreed,
+      Actor actor) {
+    Account account = terms.accounts().readable(opportunity.accountId(), Actor.SYSTEM);
     Document document =
         documents.make(
             new DocumentService.Start(
                 DocumentKind.ORDER,
-                Optional.of(quote.document()),
+                quote.map(Quote::document),
                 opportunity.id(),
                 opportunity.accountId(),
-                isReleased ? OrderState.RELEASED : OrderState.HOLD,
-                made.lines().id(),
+                OrderState.HOLD,
+                ordered.id(),
                 actor.id(),
-                opportunity.title() + " " + made.account() + " " + made.poNumber()),
+                opportunity.title()
+                    + " "
+                    + account.name()
+                    + " "
+                    + agreed.poNumberIfAny().orElse("")),
             actor);
     store.insert(
-        document.id(),
-        new Order.Terms(
-            made.poNumber().isEmpty() ? null : made.poNumber(),
-            LocalDate.now(clock).plusDays(INVOICE_AFTER),
-            isReleased ? clock.instant() : null));
-    for (Calculation.Row row : made.lines().rows()) {
+        document.id(), agreed, variance.opened(opening(opportunity, ordered, quote.isPresent())));
+    lines.put(document.id(), ordered);
+    store.setToInvoice(document.id(), ordered.asked());
+    quote.ifPresent(of -> link(document.id(), of, ordered));
+    return new Order(document, store.terms(document.id()));
+  }
+
+  private void link(DocumentId order, Quote quote, Calculation ordered) {
+    for (Calculation.Row row : ordered.rows()) {
       row.tally()
           .filter(tally -> tally.line().counted())
           .ifPresent(
               tally ->
                   documents.link(
-                      document.id(),
+                      order,
                       row.form().id(),
                       quote.id(),
                       row.form().id(),
                       tally.line().quantity()));
     }
-    return new Order(document, store.terms(document.id()));
   }
 
-  private static ApprovalService.Asked hold(
-      Release.Hold hold, Order order, Calculation ordered, CreditCheck credit) {
-    return new ApprovalService.Asked(
-        ApprovalService.HOLD,
-        order.id(),
-        Texts.word(hold),
-        switch (hold) {
-          case MARGIN -> ordered.signOff().role().orElse(Role.MANAGER.word());
-          case CREDIT -> Role.CREDIT_CONTROLLER.word();
-          case PO_NUMBER -> Role.REP.word();
-        },
-        switch (hold) {
-          case MARGIN -> "Sign-off needed: " + ordered.signOffWords();
-          case CREDIT ->
-              "Credit check: "
-                  + Texts.word(credit.verdict())
-                  + ": "
-                  + String.join(
-                      ", ", credit.reasons().stream().map(r -> words(r, credit)).toList());
-          case PO_NUMBER -> "PO number required, and there is none yet";
-        },
-        "",
-        ordered.version(),
-        Optional.empty());
+  /** The terms of an order as typed, with the rest as it usually is. */
+  private Order.Terms read(OrderForm typed, Opportunity opportunity, Money contract) {
+    Account account = terms.accounts().readable(opportunity.accountId(), Actor.SYSTEM);
+    Order.Terms usual =
+        new Order.Terms(
+            null,
+            LocalDate.now(clock).plusDays(INVOICE_AFTER),
+            null,
+            account.termsDays(),
+            usualDeposit(account, contract),
+            "",
+            0,
+            null,
+            "");
+    return read(typed, usual);
   }
 
-  private static String words(CreditReason reason, CreditCheck credit) {
-    return switch (reason) {
-      case STOPPED -> "the account is stopped";
-      case OVERDUE ->
-          Written.amount(credit.overdue())
-              + " is overdue, the oldest by "
-              + credit.oldestOverdueDays()
-              + " days";
-      case OVER_LIMIT ->
-          "available credit after this order "
-              + Written.amount(credit.headroomAfter())
-              + credit
-                  .earliestClear()
-                  .map(day -> ", within the limit from " + Written.day(day))
-                  .orElse(", not within the limit for a year");
-      case NEAR_LIMIT ->
-          "available credit after this order only " + Written.amount(credit.headroomAfter());
-    };
+  /** The account's own, else what the company asks for above a value. */
+  private Percent usualDeposit(Account account, Money contract) {
+    CreditRules rules = terms.rules().get();
+    return account.dealings().depositPercent() > 0
+        ? Percent.ofTenThousandths(account.dealings().depositPercent())
+        : rules
+            .depositOver()
+            .filter(contract::isGreaterThan)
+            .map(over -> rules.depositPercent())
+            .orElse(Percent.ZERO);
   }
 
-  /**
-   * Releases what the person may release of what holds an order; when nothing holds it any more it
-   * is released whole.
-   *
-   * @param comment why, for those who ask later
-   */
-  @Transactional
-  public void release(DocumentId id, long version, String comment, Actor actor) {
-    Order before = held(id, actor);
-    boolean isFree = approvals.answerAll(id, true, comment, actor);
-    settle(before, version, isFree, comment, actor);
-  }
-
-  /** Enters the customer's PO number, which takes away the hold for want of one. */
-  @Transactional
-  public void enterPoNumber(DocumentId id, long version, String typed, Actor actor) {
-    Order before = held(id, actor);
-    sale.opportunities().editable(before.opportunityId(), actor);
+  /** What was typed, in place of what was. */
+  static Order.Terms read(OrderForm typed, Order.Terms before) {
     Input input = new Input();
-    String number = input.text("poNumber", typed, LONGEST);
+    String poNumber = input.optionalText("poNumber", typed.poNumber(), LONGEST);
+    int days =
+        typed.termsDays() == null || typed.termsDays().isBlank()
+            ? before.termsDays()
+            : input.whole("termsDays", typed.termsDays(), 0, MOST_DAYS).orElse(0);
+    Percent deposit =
+        input
+            .value(
+                "depositPercent",
+                typed.depositPercent(),
+                text -> Percent.parse(text).within("depositPercent", Percent.ZERO, Percent.HUNDRED))
+            .orElse(before.depositPercent());
+    LocalDate invoiceOn =
+        typed.invoiceOn() == null || typed.invoiceOn().isBlank()
+            ? before.invoiceOn()
+            : input.day("invoiceOn", typed.invoiceOn()).orElse(before.invoiceOn());
+    Order.Terms terms =
+        new Order.Terms(
+            poNumber.isEmpty() ? before.poNumber() : poNumber,
+            invoiceOn,
+            before.releasedAt(),
+            days,
+            deposit,
+            typed.deliveryAddress() == null
+                ? before.deliveryAddress()
+                : input.optionalText("deliveryAddress", typed.deliveryAddress(), ADDRESS),
+            before.toInvoice(),
+            before.confirmedAt(),
+            before.reason());
     input.check();
-    boolean isFree = approvals.clear(id, Texts.word(Release.Hold.PO_NUMBER), number, actor);
-    store.setPoNumber(id, number);
-    settle(before, version, isFree, "PO number " + number, actor);
+    return terms;
   }
 
-  private void settle(Order before, long version, boolean isFree, String why, Actor actor) {
-    if (!isFree) {
-      documents.changed(before.document(), version);
-      log.note(actor.id(), "order", before.id(), "hold", null, why);
-      return;
+  /** What of an order is done is told from its lines. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void settleState(DocumentId id, Actor actor) {
+    Order order = readable(id, Actor.SYSTEM);
+    List<OrderLine> now = lines(order);
+    boolean isDone =
+        now.stream()
+            .allMatch(l -> l.due().value().signum() == 0 && l.toInvoice().value().signum() == 0);
+    if (isDone && order.state() == OrderState.RELEASED) {
+      documents.become(
+          order.document(),
+          order.version(),
+          order.state(),
+          OrderState.COMPLETED,
+          "completed",
+          actor);
+    } else if (!isDone && order.state() == OrderState.COMPLETED) {
+      documents.become(
+          order.document(),
+          order.version(),
+          order.state(),
+          OrderState.RELEASED,
+          "open again",
+          actor);
     }
-    documents.become(
-        before.document(), version, before.state(), OrderState.RELEASED, "released: " + why, actor);
-    store.setReleased(before.id(), clock.instant());
-    Order order = readable(before.id(), actor);
-    Opportunity opportunity = sale.opportunities().readable(order.opportunityId(), actor);
-    sale.agreements().make(source(order, opportunity, calculation(order, actor)), actor);
-  }
-
-  /** Takes over an order that was invoiced before: it no longer counts in the exposure. */
-  @Transactional
-  public void takeOverAsInvoiced(DocumentId id, Actor actor) {
-    Order order = readable(id, actor);
-    documents.become(
-        order.document(), order.version(), order.state(), OrderState.INVOICED, "invoiced", actor);
-  }
-
-  private Order held(DocumentId id, Actor actor) {
-    Order order = readable(id, actor);
-    if (!order.isHeld()) {
-      throw new NotPossible("This order is not on hold.");
-    }
-    return order;
-  }
-
-  private static AgreementService.Source source(
-      Order order, Opportunity opportunity, Calculation calculation) {
-    return new AgreementService.Source(order.id(), order.number(), opportunity, calculation);
   }
 }

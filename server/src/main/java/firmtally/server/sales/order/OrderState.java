@@ -10,15 +10,18 @@ public enum OrderState implements DocumentState {
   HOLD,
   /** Goes ahead; part of the customer's exposure. */
   RELEASED,
-  /** Invoiced; what is owed stands in the open items. */
-  INVOICED;
+  /** Delivered and invoiced as far as it was not cancelled. */
+  COMPLETED,
+  /** Taken back as a whole. */
+  CANCELLED;
 
   @Override
   public Set<OrderState> next() {
     return switch (this) {
-      case HOLD -> Set.of(RELEASED);
-      case RELEASED -> Set.of(INVOICED);
-      case INVOICED -> Set.of();
+      case HOLD -> Set.of(RELEASED, CANCELLED);
+      case RELEASED -> Set.of(COMPLETED, CANCELLED);
+      case COMPLETED -> Set.of(RELEASED);
+      case CANCELLED -> Set.of();
     };
   }
 

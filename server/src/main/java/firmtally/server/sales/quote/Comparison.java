@@ -22,7 +22,7 @@ import org.joda.money.Money;
  */
 public record Comparison(String before, String after, List<Row> lines, Totals totals) {
   /** One of the two, and what it is called. */
-  record Side(String called, Calculation calculation) {}
+  public record Side(String called, Calculation calculation) {}
 
   /**
    * How a line stands in one of the two.
@@ -71,7 +71,7 @@ public record Comparison(String before, String after, List<Row> lines, Totals to
       @MaybeNull String marginPercentAfter) {}
 
   /** Compares them: lines with the same id are the same line. */
-  static Comparison of(Side before, Side after, Actor actor) {
+  public static Comparison of(Side before, Side after, Actor actor) {
     Map<String, Calculation.Row> first = counted(before.calculation());
     Map<String, Calculation.Row> second = counted(after.calculation());
     Variance variance =
@@ -97,7 +97,7 @@ public record Comparison(String before, String after, List<Row> lines, Totals to
   }
 
   /** Whether anything differs that counts. */
-  boolean differs() {
+  public boolean differs() {
     return lines.stream()
         .anyMatch(row -> row.before() == null || !row.before().equals(row.after()));
   }

@@ -9,6 +9,7 @@ import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.platform.web.Written;
+import firmtally.server.sales.document.Correspondence;
 import firmtally.server.worksheet.calculation.Calculation;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -64,7 +65,7 @@ class Letter {
     Account account = accounts.readable(of.accountId(), Actor.SYSTEM);
     String who = contact(quote, of).map(AccountService.Contact::name).orElse("");
     return Fields.none()
-        .with("salutation", salutation(who, account.language()))
+        .with("salutation", Correspondence.salutation(who, account.language()))
         .with("contact", who.isEmpty() ? account.name() : who)
         .with("account", account.name())
         .with("subject", of.title())
@@ -78,13 +79,5 @@ class Letter {
         .with("rep", quote.document().maker().name())
         .with("rep phone", quote.document().maker().phone())
         .with("rep email", quote.document().maker().email());
-  }
-
-  private static String salutation(String who, String language) {
-    return switch (language) {
-      case "de" -> who.isEmpty() ? "Guten Tag," : "Guten Tag " + who + ",";
-      case "fr" -> who.isEmpty() ? "Bonjour," : "Bonjour " + who + ",";
-      default -> who.isEmpty() ? "Dear Sir or Madam," : "Dear " + who + ",";
-    };
   }
 }

@@ -344,7 +344,7 @@ public class QuoteService implements DueWork {
       throw new NotPossible("A sign-off is requested already.");
     }
     approvals.ask(
-        new ApprovalService.Asked(
+        ApprovalService.Asked.of(
             ApprovalService.SIGN_OFF,
             id,
             ApprovalService.SIGN_OFF,

@@ -35,7 +35,8 @@ public record SignOffCover(String role, List<Reason> reasons) {
     return reasons.stream().allMatch(Reason::covered);
   }
 
-  static SignOffCover of(ApprovalService.Given yes, Calculation now) {
+  /** How a yes stands to what its worksheet has become. */
+  public static SignOffCover of(ApprovalService.Given yes, Calculation now) {
     Tally then = WorksheetDocument.read(yes.sheet()).worksheet().tally();
     // A role that the policy no longer has covers nothing.
     Optional<Approval> approval =

@@ -7,6 +7,8 @@ import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.function.LongFunction;
 import org.springframework.stereotype.Repository;
@@ -50,16 +52,33 @@ class TrailStore {
       UNION ALL
       SELECT 5, s.opportunity_id, 'agreement', g.id, g.number, 'Until ' || g.end_day, g.start_day, g.state, g.value
       FROM chain c JOIN sales_order s ON s.opportunity_id = c.id JOIN agreement g ON g.order_id = s.id
-      ) x WHERE <readable>
+      UNION ALL
+      SELECT 6, d.opportunity_id, 'delivery', d.id, d.number, 'Delivery of ' || s.number, t.delivered_on, d.state, NULL
+      FROM chain c JOIN document d ON d.opportunity_id = c.id AND d.kind = 'delivery' JOIN delivery_terms t ON t.document_id = d.id
+        JOIN document s ON s.id = d.follows_id
+      UNION ALL
+      SELECT 7, i.opportunity_id, i.kind, i.id, i.number,
+             CASE i.type WHEN 'deposit' THEN 'Deposit' WHEN 'charges' THEN 'Recurring charges' WHEN 'credit-note' THEN 'Credit note' ELSE 'Invoice' END,
+             i.issued_on, CASE WHEN b.id IS NULL OR b.balance = 0 THEN 'settled' WHEN b.balance > 0 AND i.due < :today THEN 'overdue' ELSE 'open' END,
+             i.total
+      FROM chain c JOIN invoice i ON i.opportunity_id = c.id LEFT JOIN open_item b ON b.document_id = i.id
+      UNION ALL
+      SELECT 8, i.opportunity_id, 'payment', MIN(i.id), 'Payment', 'For ' || i.number, p.on_day, p.state, SUM(x.amount)
+      FROM chain c JOIN invoice i ON i.opportunity_id = c.id JOIN open_item b ON b.document_id = i.id
+        JOIN payment_applied x ON x.item_id = b.id JOIN payment p ON p.id = x.payment_id
+      GROUP BY i.opportunity_id, p.id, i.number
+      ) x WHERE CASE WHEN x.kind = 'payment' THEN TRUE ELSE <readable> END
       ORDER BY opp, step, day, id
       """;
 
   private final Sql sql;
   private final Records records;
+  private final Clock clock;
 
-  TrailStore(Sql sql, Records records) {
+  TrailStore(Sql sql, Records records, Clock clock) {
     this.sql = sql;
     this.records = records;
+    this.clock = clock;
   }
 
   List<TrailController.Paper> trail(
@@ -67,6 +86,7 @@ class TrailStore {
     String text = TRAIL.replace("<readable>", records.readable("x.kind", "x.id"));
     return Visibility.bind(sql.sql(text), actor)
         .param("id", opportunity)
+        .param("today", LocalDate.now(clock))
         .query(
             (row, n) ->
                 new TrailController.Paper(

@@ -229,7 +229,7 @@ public class Calculator {
             Optional.of(context.account().buyer()),
             prices.rules(
                 context.account().number(), Optional.ofNullable(context.account().priceGroup())),
-            lines,
+            context.account().isExempt() ? lines.stream().map(Line::untaxed).toList() : lines,
             discount,
             context.probability());
     return new WorksheetQuestion(

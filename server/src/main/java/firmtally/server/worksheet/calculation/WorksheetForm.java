@@ -1,10 +1,15 @@
 package firmtally.server.worksheet.calculation;
 
+import firmtally.core.money.Quantity;
 import firmtally.core.worksheet.DocumentDiscount;
 import firmtally.core.worksheet.Picks;
 import firmtally.server.platform.web.MaybeNull;
+import java.math.BigDecimal;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * A worksheet as typed: its lines, a discount on the whole in one of two ways, and a total or
@@ -32,6 +37,34 @@ public record WorksheetForm(
   }
 
   /** With what a customer picked of its options and alternatives. */
+  public WorksheetForm inQuantities(Map<String, BigDecimal> quantities) {
+    Set<String> dropped = new HashSet<>();
+    for (LineForm line : lines) {
+      BigDecimal quantity = quantities.get(line.id());
+      if (quantity != null && quantity.signum() == 0 && line.alternativeSet() != null) {
+        dropped.add(line.alternativeSet());
+      }
+    }
+    return with(
+        lines.stream()
+            .filter(
+                line -> line.alternativeSet() == null || !dropped.contains(line.alternativeSet()))
+            .filter(line -> !isZero(quantities.get(line.id())))
+            .map(
+                line ->
+                    quantities.containsKey(line.id())
+                        ? line.but()
+                            .quantity(Quantity.of(quantities.get(line.id())).toString())
+                            .build()
+                        : line)
+            .toList());
+  }
+
+  private static boolean isZero(BigDecimal quantity) {
+    return quantity != null && quantity.signum() == 0;
+  }
+
+  /** The same with what was picked of its options and alternatives. */
   public WorksheetForm picked(Picks picks) {
     List<LineForm> rows = lines.stream().map(line -> line.picked(picks)).toList();
     return new WorksheetForm(

@@ -14,6 +14,7 @@ import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.Calculator;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
+import java.math.BigDecimal;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -203,6 +204,45 @@ public class WorksheetService {
     store.pick(
         id, made.check().tally(), made.signOff().role(), WorksheetDocument.write(made.question()));
     store.replaceLines(id, made.rows());
+  }
+
+  /**
+   * What was agreed, in other quantities, each at the prices and rules that were agreed.
+   *
+   * @param quantities by the lines' ids; a line of 0 is left out, and its set of alternatives with
+   *     it
+   * @throws firmtally.core.worksheet.DiscountTooLargeException if what is left is less than what is
+   *     taken off the whole
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Calculation changeQuantities(
+      WorksheetId id, WorksheetContext context, Map<String, BigDecimal> quantities) {
+    Calculation agreed = get(id, context);
+    WorksheetQuestion question = agreed.question();
+    Calculation made =
+        calculator.agreed(
+            new Calculator.Saved(id, agreed.version() + 1),
+            context,
+            agreed.form().inQuantities(quantities),
+            new WorksheetQuestion(
+                question.worksheet().inQuantities(quantities),
+                question.policy(),
+                question.target()));
+    store.pick(
+        id, made.check().tally(), made.signOff().role(), WorksheetDocument.write(made.question()));
+    store.replaceLines(id, made.rows());
+    return made;
+  }
+
+  /**
+   * Makes a locked worksheet of one that is still open: what an opportunity comes to now is
+   * ordered.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Calculation createLocked(WorksheetContext context, WorksheetForm form) {
+    Calculation made = create(context, form);
+    lock(made.id(), context);
+    return get(made.id(), context);
   }
 
   /** Makes a locked copy of a locked worksheet: an order is what was quoted, to the last figure. */

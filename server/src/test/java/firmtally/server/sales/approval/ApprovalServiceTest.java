@@ -76,7 +76,7 @@ class ApprovalServiceTest {
     return database.act(
         () ->
             approvals.ask(
-                new ApprovalService.Asked(
+                ApprovalService.Asked.of(
                     kind, document, reason, role, "in words", "", 3, Optional.of("{sheet}")),
                 by));
   }

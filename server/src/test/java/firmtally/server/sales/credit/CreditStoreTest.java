@@ -40,34 +40,35 @@ class CreditStoreTest {
     DocumentId id = company.document("order", number, deal, account, owner, null);
     database.run("UPDATE document SET state = '" + state + "' WHERE id = " + id);
     database.run(
-        "UPDATE worksheet SET invoice_total = "
-            + invoice
-            + " WHERE id = (SELECT worksheet_id FROM document WHERE id = "
-            + id
-            + ")");
-    database.run(
-        "INSERT INTO order_terms (document_id, invoice_on) VALUES ("
+        "INSERT INTO order_terms (document_id, invoice_on, terms_days, to_invoice) VALUES ("
             + id
             + ", '"
             + invoiceOn
-            + "')");
+            + "', 30, "
+            + invoice
+            + ")");
+  }
+
+  private void item(String ref, long balance, LocalDate due) {
+    database.run(
+        "INSERT INTO open_item (account_id, ref, on_day, due, total, balance) VALUES (%s, '%s', '%s', '%s', %d, %d)"
+            .formatted(account, ref, due, due, balance, balance));
   }
 
   @Test
   void limitsItemsAndReleasedOrdersInTheirOrder() {
     database.act(
         () -> {
-          store.insertLimit(account, new CreditFile.Limit(DAY.plusDays(30), Money.ofMajor(EUR, 9)));
-          store.insertLimit(account, new CreditFile.Limit(DAY, Money.ofMajor(EUR, 5)));
-          store.insertItem(
-              account, new CreditFile.OpenItem("I-2", Money.ofMinor(EUR, 1250), DAY.plusDays(9)));
-          store.insertItem(
-              account, new CreditFile.OpenItem("I-1", Money.ofMinor(EUR, -300), DAY.minusDays(40)));
+          store.putLimit(account, new CreditFile.Limit(DAY.plusDays(30), Money.ofMajor(EUR, 9)));
+          store.putLimit(account, new CreditFile.Limit(DAY, Money.ofMajor(EUR, 5)));
+          item("I-2", 1250, DAY.plusDays(9));
+          item("I-1", -300, DAY.minusDays(40));
+          item("I-3", 0, DAY);
         });
     order("S-2", "released", 700, "2027-04-01");
     order("S-1", "released", 900, "2027-03-20");
     order("S-3", "hold", 1000, "2027-03-20");
-    order("S-4", "invoiced", 1100, "2027-03-20");
+    order("S-4", "completed", 1100, "2027-03-20");
     CreditStore.Position position = store.position(account, EUR);
     assertThat(position.limits())
         .containsExactly(
@@ -93,11 +94,7 @@ class CreditStoreTest {
   void itIsReadInOneStatementHoweverMuchThereIs() {
     for (int i = 0; i < 30; i++) {
       int day = i;
-      database.act(
-          () ->
-              store.insertItem(
-                  account,
-                  new CreditFile.OpenItem("I-" + day, Money.ofMajor(EUR, 1), DAY.plusDays(day))));
+      database.act(() -> item("I-" + day, 100, DAY.plusDays(day)));
     }
     assertThat(database.statements(() -> store.position(account, EUR))).isEqualTo(1);
   }

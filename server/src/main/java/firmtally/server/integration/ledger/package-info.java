@@ -1,0 +1,2 @@
+/** What the bank tells, and a small stand-in for a bank. */
+package firmtally.server.integration.ledger;

@@ -1,0 +1,139 @@
+package firmtally.server.sales.document;
+
+import firmtally.formats.pdf.QuotePaper;
+import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
+import firmtally.server.company.particulars.Particulars;
+import firmtally.server.company.particulars.ParticularsService;
+import firmtally.server.company.text.Fields;
+import firmtally.server.company.text.Purpose;
+import firmtally.server.company.text.TextService;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.integration.mail.EmailQueue;
+import firmtally.server.platform.web.Written;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.joda.money.Money;
+import org.springframework.stereotype.Component;
+
+/** Who writes to whom, and in which words: what the papers and emails to customers share. */
+@Component
+public class Correspondence {
+  private final TextService texts;
+  private final AccountService accounts;
+  private final ParticularsService particulars;
+  private final SettingsService settings;
+  private final Clock clock;
+
+  Correspondence(
+      TextService texts,
+      AccountService accounts,
+      ParticularsService particulars,
+      SettingsService settings,
+      Clock clock) {
+    this.texts = texts;
+    this.accounts = accounts;
+    this.particulars = particulars;
+    this.settings = settings;
+    this.clock = clock;
+  }
+
+  /** Whose paper it is. */
+  public QuotePaper.Seller seller() {
+    return seller(particulars.get());
+  }
+
+  /** Whose paper it is, of given particulars. */
+  public static QuotePaper.Seller seller(Particulars ours) {
+    return new QuotePaper.Seller(ours.name(), ours.address(), ours.reach(), ours.legal());
+  }
+
+  /** As the company it leaves: from its own address, else from whoever sends it. */
+  public EmailQueue.From from(Actor actor) {
+    Particulars ours = particulars.get();
+    return ours.email().isEmpty()
+        ? new EmailQueue.From(actor.email(), actor.name())
+        : new EmailQueue.From(ours.email(), ours.name());
+  }
+
+  /** The lines of an account's address. */
+  public static List<String> address(Account account) {
+    return Stream.of(
+            account.name(),
+            account.street(),
+            (account.postal() + " " + account.town()).strip(),
+            account.country())
+        .filter(line -> !line.isEmpty())
+        .toList();
+  }
+
+  /** Where an account is written to: its own address, else that of its first contact with one. */
+  public String email(Account account) {
+    return Stream.concat(
+            Stream.of(account.email()),
+            accounts.contacts(account.id(), Actor.SYSTEM).stream()
+                .map(AccountService.Contact::email))
+        .filter(email -> !email.isEmpty())
+        .findFirst()
+        .orElse("");
+  }
+
+  /**
+   * A text from the settings, filled in.
+   *
+   * @param number of the document that it goes with
+   * @param total with tax
+   */
+  public String text(Purpose purpose, Account account, String number, Money total) {
+    String who = contact(account);
+    return Fields.none()
+        .with("salutation", salutation(who, account.language()))
+        .with("contact", who.isEmpty() ? account.name() : who)
+        .with("account", account.name())
+        .with("number", number)
+        .with("today", Written.day(LocalDate.now(clock)))
+        .with("total", Written.amount(total))
+        .with("currency", total.getCurrencyUnit().getCode())
+        .with("terms days", Integer.toString(account.termsDays()))
+        .with("company", settings.company().name())
+        .with("rep", account.ownerName())
+        .fill(texts.find(purpose, "", account.language()));
+  }
+
+  private String contact(Account account) {
+    return accounts.contacts(account.id(), Actor.SYSTEM).stream()
+        .findFirst()
+        .map(AccountService.Contact::name)
+        .orElse("");
+  }
+
+  /** How a letter begins. */
+  public static String salutation(String who, String language) {
+    return switch (language) {
+      case "de" -> who.isEmpty() ? "Guten Tag," : "Guten Tag " + who + ",";
+      case "fr" -> who.isEmpty() ? "Bonjour," : "Bonjour " + who + ",";
+      default -> who.isEmpty() ? "Dear Sir or Madam," : "Dear " + who + ",";
+    };
+  }
+
+  /** What a paper says of the customer. */
+  public static List<QuotePaper.Fact> facts(Account account, Optional<String> poNumber) {
+    List<QuotePaper.Fact> facts = new ArrayList<>();
+    facts.add(new QuotePaper.Fact("Customer number", account.number()));
+    if (!account.taxId().isEmpty()) {
+      facts.add(new QuotePaper.Fact("Your tax ID", account.taxId()));
+    }
+    poNumber.ifPresent(number -> facts.add(new QuotePaper.Fact("Your PO number", number)));
+    return facts;
+  }
+
+  /** The paragraphs of a text. */
+  public static List<String> paragraphs(String text) {
+    return text.lines().filter(paragraph -> !paragraph.isBlank()).toList();
+  }
+}

@@ -1,0 +1,117 @@
+package firmtally.server.sales.order;
+
+import firmtally.formats.pdf.QuotePaper;
+import firmtally.formats.pdf.QuotePdf;
+import firmtally.server.access.Actor;
+import firmtally.server.company.text.Purpose;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.web.Written;
+import firmtally.server.sales.document.Correspondence;
+import firmtally.server.sales.document.PaperMail;
+import firmtally.server.sales.document.PaperRows;
+import firmtally.server.worksheet.calculation.Calculation;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** The order confirmation, on paper and by email. */
+@Component
+class OrderPapers {
+  private final QuotePdf pdf = new QuotePdf();
+  private final OrderService orders;
+  private final OrderStore store;
+  private final OpportunityService opportunities;
+  private final AccountService accounts;
+  private final Correspondence correspondence;
+  private final PaperMail mail;
+  private final Clock clock;
+
+  OrderPapers(
+      OrderService orders,
+      OrderStore store,
+      OpportunityService opportunities,
+      AccountService accounts,
+      Correspondence correspondence,
+      PaperMail mail,
+      Clock clock) {
+    this.orders = orders;
+    this.store = store;
+    this.opportunities = opportunities;
+    this.accounts = accounts;
+    this.correspondence = correspondence;
+    this.mail = mail;
+    this.clock = clock;
+  }
+
+  /** The confirmation of an order as it stands. */
+  byte[] confirmation(Order order, Actor actor) {
+    Account account = accounts.readable(order.accountId(), actor);
+    Calculation ordered = orders.calculation(order, actor);
+    List<QuotePaper.Fact> facts = new ArrayList<>();
+    facts.add(new QuotePaper.Fact("Order", order.number()));
+    facts.add(new QuotePaper.Fact("Date", Written.day(order.document().madeOn())));
+    facts.addAll(Correspondence.facts(account, order.terms().poNumberIfAny()));
+    facts.add(new QuotePaper.Fact("Your contact", order.document().maker().name()));
+    QuotePaper.Frame frame =
+        new QuotePaper.Frame(
+            correspondence.seller(),
+            new QuotePaper.Head(
+                "Order confirmation",
+                order.number(),
+                opportunities.readable(order.opportunityId(), actor).title(),
+                Correspondence.address(account),
+                facts),
+            List.of(),
+            new QuotePaper.Closing(terms(order, account), List.of(), List.of()));
+    return pdf.print(
+        QuotePaper.of(
+            frame,
+            new QuotePaper.Layout(false, true),
+            ordered.contract().getCurrencyUnit().getCode(),
+            PaperRows.lines(
+                ordered, new PaperRows.Shown(false, true, false), product -> Optional.empty()),
+            PaperRows.sums(ordered)));
+  }
+
+  private static List<QuotePaper.Fact> terms(Order order, Account account) {
+    List<QuotePaper.Fact> terms = new ArrayList<>();
+    terms.add(
+        new QuotePaper.Fact(
+            "Payment", "Net within " + order.terms().termsDays() + " days of the invoice"));
+    if (order.terms().depositPercent().value().compareTo(BigDecimal.ZERO) > 0) {
+      terms.add(
+          new QuotePaper.Fact(
+              "Deposit", order.terms().depositPercent() + " % ahead, set off in the invoice"));
+    }
+    String address = order.terms().deliveryAddress();
+    terms.add(
+        new QuotePaper.Fact(
+            "Delivery to",
+            address.isBlank()
+                ? String.join(", ", Correspondence.address(account))
+                : address.replace("\n", ", ")));
+    return terms;
+  }
+
+  /** Sends it. */
+  DocumentId confirm(DocumentId id, String key, Actor actor) {
+    Order order = orders.readable(id, actor);
+    opportunities.editable(order.opportunityId(), actor);
+    return mail.send(
+        new PaperMail.Letter(
+            order.document(),
+            "order confirmation " + order.number(),
+            Purpose.ORDER_EMAIL,
+            orders.calculation(order, actor).asked(),
+            confirmation(order, actor)),
+        key,
+        actor,
+        sent -> store.setConfirmed(sent, clock.instant()));
+  }
+}
