@@ -1,10 +1,3 @@
-<script lang="ts" module>
-  /** What waits for the answer: the largest order on hold. */
-  function waiting(credit: Schemas['AccountCredit']): string {
-    return credit.holds[0]?.total ?? '0';
-  }
-</script>
-
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
   import Notice from '$lib/ui/Notice.svelte';
@@ -16,8 +9,11 @@
   /** A credit request with its case: what is asked and why, the customer's year, the answers in place. */
   let { request: r, onDone }: { request: Schemas['RequestView']; onDone: () => unknown } = $props();
   const credit = load(
-    () => ['credit', r.accountId],
-    () => api.GET('/api/credit/accounts/{id}', { params: { path: { id: r.accountId } } })
+    () => ['credit', r.accountId, r.orderTotal],
+    () =>
+      api.GET('/api/credit/accounts/{id}', {
+        params: { path: { id: r.accountId }, query: { asking: r.orderTotal ?? '' } }
+      })
   );
   const acts = new Acts(() => onDone());
 </script>
@@ -28,9 +24,10 @@
   {#if r.orderId}· for order <a href="/orders/{r.orderId}">{r.order}</a>{/if}
 </p>
 {#if credit.data}
-  <Timeline credit={{ ...credit.data.credit, asked: waiting(credit.data) }} />
+  <Timeline credit={credit.data.credit} />
   <p class="quiet">
-    {credit.data.habit.settled} invoices paid{credit.data.habit.daysLate
+    {credit.data.habit.settled}
+    {credit.data.habit.settled === 1 ? 'invoice' : 'invoices'} paid{credit.data.habit.daysLate
       ? `, on average ${figure(credit.data.habit.daysLate)} days after they were due`
       : ''}; overdue {figure(credit.data.credit.overdue)}.
   </p>

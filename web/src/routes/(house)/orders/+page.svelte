@@ -23,7 +23,7 @@
     { label: 'Title' },
     { label: 'Account' },
     { label: 'State' },
-    { label: 'Held for, or how far' },
+    { label: 'Held for, or progress' },
     { label: 'Customer PO number' },
     { label: 'Net', figure: true },
     { label: 'Placed', figure: true },
@@ -44,7 +44,7 @@
   function far(progress: string | null | undefined): string {
     if (!progress) return '';
     const [delivered, invoiced, all] = progress.split('/');
-    return `${delivered} of ${all} delivered, ${invoiced} invoiced`;
+    return `${delivered}/${all} delivered, ${invoiced}/${all} invoiced`;
   }
   offer(() => (session.sells ? [{ label: 'New order', keys: 'n', run: () => (adding = true) }] : []));
 </script>
@@ -80,7 +80,7 @@
       <td>{row.title}</td>
       <td class="lead">{row.account}</td>
       <td><Verdict tone={tone(row.state)}>{row.state === 'hold' ? 'on hold' : row.state}</Verdict></td>
-      <td class:bad={row.holds} class:quiet={!row.holds}
+      <td class="far" class:bad={row.holds} class:quiet={!row.holds}
         >{row.holds ? row.holds.split(',').map(words).join(', ') : far(row.progress)}</td
       >
       <td class="off">{row.poNumber ?? '–'}</td>
@@ -93,6 +93,10 @@
 <Ask bind:open={adding} title="New order"><NewOrder /></Ask>
 
 <style>
+  .far {
+    font-size: var(--type-small);
+    white-space: nowrap;
+  }
   input.box {
     width: 210px;
   }

@@ -151,6 +151,7 @@ final class DemoAccounts {
       int limit = 8_000 + random.nextInt(12) * 4_000;
       credit.setLimit(
           ids.get(i), today.minusDays(30), amount(i % 13 == 5 ? 150_000 : limit), Actor.SYSTEM);
+      credit.removeLimit(ids.get(i), today.minusYears(4), Actor.SYSTEM);
       if (i % 8 == 4) {
         credit.setLimit(ids.get(i), today.plusDays(35), amount(limit * 2), Actor.SYSTEM);
       }

@@ -42,7 +42,7 @@ class DemoHistory {
   };
   static final String[] COMPETITORS = {"Ostrander Scales", "Piquet & Voll", "Lowland Weighing"};
   static final String[] SOURCES = {"phone", "web form", "trade fair", "referral"};
-  private static final int CLOSED = 420;
+  private static final int CLOSED = 270;
   private static final int OPEN = 150;
   private static final int DAYS = 1080;
 

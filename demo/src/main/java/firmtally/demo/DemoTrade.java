@@ -103,6 +103,18 @@ class DemoTrade {
       days.add(agreement.day(), () -> charge(days, stage, agreement));
     }
     days.run();
+    follow(stage.today());
+  }
+
+  /** What followed a win long ago is done. */
+  private void follow(LocalDate today) {
+    sql.sql(
+            """
+            UPDATE activity SET closed_at = due || 'T10:00:00Z', done_at = due || 'T10:00:00Z', outcome = 'Done.'
+            WHERE closed_at IS NULL AND due < :before AND opportunity_id IN (SELECT id FROM opportunity WHERE state = 'won')
+            """)
+        .param("before", today.minusDays(2))
+        .update();
   }
 
   private List<Released> released() {

@@ -61,9 +61,10 @@ class OrderActsTest {
     act(rep, HttpMethod.PUT, path, Map.of("poNumber", "PO-1"), held).is(204);
     Guest.Answer released = rep.get("/api/orders/" + order).is(200);
     assertThat(released.text("/state")).isEqualTo("released");
-    assertThat(released.text("/poNumber")).isEqualTo("PO-1");
+    assertThat(released.text("/terms/poNumber")).isEqualTo("PO-1");
     assertThat(released.body().at("/agreements").size()).isEqualTo(1);
-    act(rep, HttpMethod.PUT, path, Map.of("poNumber", "PO-2"), released).is(409);
+    act(rep, HttpMethod.PUT, path, Map.of("poNumber", "PO-2"), released).is(204);
+    assertThat(rep.get("/api/orders/" + order).text("/terms/poNumber")).isEqualTo("PO-2");
   }
 
   @Test

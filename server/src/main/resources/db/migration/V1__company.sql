@@ -881,7 +881,7 @@ CREATE TABLE order_terms (
   po_number TEXT,
   invoice_on TEXT NOT NULL,
   released_at TEXT,
-  terms_days INTEGER NOT NULL,
+  terms_days INTEGER NOT NULL DEFAULT 30,
   deposit_percent INTEGER NOT NULL DEFAULT 0,
   delivery_address TEXT NOT NULL DEFAULT '',
   -- With tax: what is not invoiced yet, deposits taken off; it counts in the exposure.

@@ -176,7 +176,7 @@ class CatalogueFiles {
                 Product::code);
     return new Tried<>(
         found,
-        p -> Optional.ofNullable(before.get(p.code())),
+        p -> Optional.ofNullable(before.get(p.code())).map(was -> was.with(Product.Flow.NONE)),
         (p, was) ->
             was.listPrice().equals(p.listPrice())
                 ? "changed"

@@ -5,6 +5,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Columns;
+import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Amounts;
@@ -44,11 +45,13 @@ public class CreditRulesService {
   private final Sql sql;
   private final SettingsService settings;
   private final ChangeLog log;
+  private final Remembered<CreditRules> remembered;
 
   CreditRulesService(Sql sql, SettingsService settings, ChangeLog log) {
     this.sql = sql;
     this.settings = settings;
     this.log = log;
+    this.remembered = new Remembered<>(this::read);
   }
 
   /** As it is typed; a blank {@code depositOver} is never. */
@@ -66,6 +69,10 @@ public class CreditRulesService {
 
   /** As it stands; what a new company begins with until somebody changes it. */
   public CreditRules get() {
+    return remembered.get();
+  }
+
+  private CreditRules read() {
     CurrencyUnit currency = settings.company().currency();
     return sql.sql(READ)
         .query((row, n) -> rules(row, currency))
@@ -125,6 +132,7 @@ public class CreditRulesService {
             .param("last", rules.reminderDays().get(2))
             .param("version", version)
             .update();
+    remembered.forget();
     log.expectOne(updated, "company", COMPANY, before.version());
     log.note(actor.id(), "company", COMPANY, "usual credit", words(before), words(rules));
   }

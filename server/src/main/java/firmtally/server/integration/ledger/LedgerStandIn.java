@@ -5,6 +5,8 @@ import firmtally.formats.bank.BankStatement;
 import firmtally.formats.bank.Camt053;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OpenItemId;
 import firmtally.server.platform.web.NotPossible;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -34,7 +36,7 @@ public class LedgerStandIn {
     this.clock = clock;
   }
 
-  private record Due(long id, String ref, long balance, String payer, long account) {}
+  private record Due(OpenItemId id, String ref, long balance, String payer, AccountId account) {}
 
   /** A camt.053 statement of today. */
   public byte[] statement() {
@@ -43,7 +45,7 @@ public class LedgerStandIn {
     List<BankStatement.Entry> entries = new ArrayList<>();
     for (Due due : due(today)) {
       Money balance = Money.ofMinor(currency, due.balance());
-      int way = (int) ((due.account() + due.id()) % WAYS);
+      int way = (int) ((due.account().value() + due.id().value()) % WAYS);
       entries.add(
           new BankStatement.Entry(
               today,

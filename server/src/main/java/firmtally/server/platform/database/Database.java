@@ -12,6 +12,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
 import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteDataSource;
 
 /**
  * SQLite behind two pools: one writer, whose transactions are IMMEDIATE so that they queue instead
@@ -54,8 +55,9 @@ public class Database {
     }
     HikariConfig config = new HikariConfig();
     config.setPoolName(name);
-    config.setJdbcUrl("jdbc:sqlite:" + data.resolve(FILE));
-    config.setDataSourceProperties(sqlite.toProperties());
+    SQLiteDataSource file = new SQLiteDataSource(sqlite);
+    file.setUrl("jdbc:sqlite:" + data.resolve(FILE));
+    config.setDataSource(new PreparedOnce(file));
     config.setReadOnly(readOnly);
     config.setMaximumPoolSize(size);
     // The readers may be asked for before the writer has made the file.

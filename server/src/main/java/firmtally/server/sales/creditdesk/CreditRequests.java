@@ -44,7 +44,8 @@ public class CreditRequests {
   private static final String RECORD = "account";
   private static final String ROWS =
       """
-      SELECT r.approval_id, a.account_id, c.name AS account, c.owner_id, a.document_id, d.number AS order_number, r.amount, r.from_day,
+      SELECT r.approval_id, a.account_id, c.name AS account, c.owner_id, a.document_id, d.number AS order_number,
+             (SELECT w.invoice_total FROM worksheet w WHERE w.id = d.worksheet_id AND d.state = 'hold') AS order_total, r.amount, r.from_day,
              r.given, r.given_from, r.deposit_percent, a.words, a.why, p.name AS asked_by, substr(a.asked_at, 1, 10) AS asked_on,
              a.answer, b.name AS answered_by, a.comment
       FROM credit_request r JOIN approval a ON a.id = r.approval_id JOIN account c ON c.id = a.account_id
@@ -101,13 +102,18 @@ public class CreditRequests {
       @MaybeNull String depositPercent,
       @MaybeNull String comment) {}
 
-  /** A request, and whether who looks may answer it. */
+  /**
+   * A request, and whether who looks may answer it.
+   *
+   * @param orderTotal with tax, of the order that waits for it
+   */
   public record RequestView(
       ApprovalId id,
       AccountId accountId,
       String account,
       @MaybeNull DocumentId orderId,
       @MaybeNull String order,
+      @MaybeNull String orderTotal,
       String amount,
       LocalDate from,
       @MaybeNull String given,
@@ -351,6 +357,7 @@ public class CreditRequests {
         row.getString("account"),
         Columns.maybe(row, "document_id", DocumentId::new).orElse(null),
         row.getString("order_number"),
+        Columns.maybe(row, "order_total", minor -> text(currency, minor)).orElse(null),
         text(currency, row.getLong("amount")),
         Columns.day(row, "from_day"),
         Columns.maybe(row, "given", minor -> text(currency, minor)).orElse(null),

@@ -39,9 +39,14 @@ class Charges {
    * What of an agreement is to be invoiced for a day.
    *
    * @param on the day of the charges
+   * @param isFirst whether nothing was charged before
    */
   record Due(
-      AgreementCharges.Charged agreement, LocalDate on, List<Invoice.Line> lines, TaxedSum sum) {}
+      AgreementCharges.Charged agreement,
+      LocalDate on,
+      List<Invoice.Line> lines,
+      TaxedSum sum,
+      boolean isFirst) {}
 
   private CurrencyUnit currency() {
     return settings.company().currency();
@@ -76,7 +81,8 @@ class Charges {
               charge.from(),
               charge.to()));
     }
-    return new Due(agreement, on, lines, TaxedSum.of(currency(), bases));
+    return new Due(
+        agreement, on, lines, TaxedSum.of(currency(), bases), !on.isAfter(agreement.start()));
   }
 
   private List<ChargeCalendar.Charge> open(

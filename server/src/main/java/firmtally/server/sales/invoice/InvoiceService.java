@@ -385,7 +385,10 @@ public class InvoiceService {
                 .toList());
     keep(invoice, account, order.terms().poNumberIfAny(), actor);
     charges.issued(due, invoice.id());
-    settleOrder(order.id(), actor);
+    if (due.isFirst()) {
+      // Only the first charge is part of what the order still adds to what is owed.
+      keepToInvoice(order.id());
+    }
     return invoice.id();
   }
 

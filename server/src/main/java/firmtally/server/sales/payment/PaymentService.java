@@ -151,9 +151,9 @@ public class PaymentService {
       Input input, AccountId account, @MaybeNull List<OpenItemId> typed) {
     List<OpenItemId> given = Input.given(typed);
     Set<OpenItemId> own = new HashSet<>();
-    store.open(currency()).stream()
-        .filter(item -> item.account().equals(account))
-        .forEach(item -> own.add(item.id()));
+    if (!given.isEmpty()) {
+      store.open(Optional.of(account), currency()).forEach(item -> own.add(item.id()));
+    }
     for (int i = 0; i < given.size(); i++) {
       if (!own.remove(given.get(i))) {
         input.refuse("items[" + i + "]", "This is not an open invoice of this account.");
@@ -219,7 +219,7 @@ public class PaymentService {
 
   /** Whether it could be booked. */
   private boolean take(BankStatement.Entry entry, CurrencyUnit currency, Actor actor) {
-    List<PaymentStore.OpenItem> open = store.open(currency);
+    List<PaymentStore.OpenItem> open = store.open(Optional.empty(), currency);
     Money amount = Money.of(currency, entry.amount());
     Matching matching =
         Matching.of(

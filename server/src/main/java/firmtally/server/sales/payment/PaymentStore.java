@@ -181,14 +181,15 @@ class PaymentStore {
   /** An open invoice, and under which names its account pays. */
   record OpenItem(OpenItemId id, AccountId account, Matching.OpenInvoice invoice) {}
 
-  /** Every invoice that is not paid. */
-  List<OpenItem> open(CurrencyUnit currency) {
+  /** Every invoice that is not paid: of an account, or of all where none is given. */
+  List<OpenItem> open(Optional<AccountId> account, CurrencyUnit currency) {
     return sql.sql(
             """
             SELECT i.id, i.account_id, i.ref, i.balance, i.due, a.name, a.pays_as FROM open_item i
               JOIN account a ON a.id = i.account_id
-            WHERE i.balance > 0 ORDER BY i.due, i.id
+            WHERE i.balance > 0 AND (:account IS NULL OR i.account_id = :account) ORDER BY i.due, i.id
             """)
+        .param("account", account)
         .query(
             (row, n) ->
                 new OpenItem(

@@ -25,8 +25,8 @@ class AccountPapers {
   private static final List<TradePaper.Column> COLUMNS =
       List.of(
           new TradePaper.Column("Number", 0, false),
-          new TradePaper.Column("Date", 32, false),
-          new TradePaper.Column("Due", 32, false),
+          new TradePaper.Column("Date", 36, false),
+          new TradePaper.Column("Due", 36, false),
           new TradePaper.Column("Days overdue", 22, true),
           new TradePaper.Column("Amount", 28, true),
           new TradePaper.Column("Open", 28, true));

@@ -49,7 +49,12 @@ class StateTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"hold, released", "released, invoiced", "invoiced, ''"})
+  @CsvSource({
+    "hold, cancelled released",
+    "released, cancelled completed",
+    "completed, released",
+    "cancelled, ''"
+  })
   void anOrder(String from, String to) {
     assertThat(next(of(OrderState.values(), from))).isEqualTo(to);
   }
