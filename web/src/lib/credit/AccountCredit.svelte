@@ -140,6 +140,8 @@
   }
   .column {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    overflow-wrap: anywhere;
     gap: 14px;
     min-width: 0;
   }

@@ -9,7 +9,7 @@
   type Answer = 'yes' | 'counter' | 'condition' | 'no';
   const form = new Form({
     values: untrack(() => ({
-      answer: 'yes' as Answer,
+      answer: 'yes',
       amount: r.amount,
       from: r.from,
       depositPercent: '30',

@@ -36,7 +36,7 @@
 </script>
 
 <div class="scroll">
-  <table class="ledger" aria-label="Open items">
+  <table class="ledger cards" aria-label="Open items">
     <thead
       ><tr
         ><th>Item</th><th>Issued</th><th>Due</th><th>Standing</th><th class="figure">Total</th><th
@@ -47,12 +47,12 @@
     <tbody>
       {#each items as item (item.id)}
         <tr>
-          <td
+          <td class="lead"
             >{#if item.documentId}<a href="/invoices/{item.documentId}">{item.ref}</a
               >{:else}{item.ref}{/if}</td
           >
-          <td>{day(item.on)}</td>
-          <td>{day(item.due)}</td>
+          <td class="off">{day(item.on)}</td>
+          <td>due {day(item.due)}</td>
           <td class:bad={item.daysOverdue > 0}
             >{item.daysOverdue > 0
               ? `${item.daysOverdue} days overdue`
@@ -60,8 +60,8 @@
                 ? 'credit'
                 : 'not due'}{item.stage ? `, reminded ${item.stage}×` : ''}</td
           >
-          <td class="figure">{figure(item.total)}</td>
-          <td class="figure"><b>{figure(item.balance)}</b></td>
+          <td class="figure off">{figure(item.total)}</td>
+          <td class="figure worth"><b>{figure(item.balance)}</b></td>
           <td
             >{#if !item.balance.startsWith('-')}<button class="plain" onclick={() => ask_(item)}
                 >{item.promisedOn ? day(item.promisedOn) : 'Promised…'}</button

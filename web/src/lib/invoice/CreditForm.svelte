@@ -8,6 +8,7 @@
   import { portions, type Portions } from '$lib/order/portions';
   /** Takes back an invoice, whole or so many of its lines; a deposit and recurring charges only whole. */
   let { i, onDone }: { i: Schemas['InvoiceView']; onDone: (made: number) => unknown } = $props();
+  const NONE: Portions = {};
   const path = untrack(() => ({ id: i.id }));
   const mayPart = untrack(() => i.type === 'invoice');
   const lines = untrack(() =>
@@ -27,7 +28,7 @@
     }))
   );
   const form = new Form({
-    values: { whole: true, lines: {} as Portions, reason: '' },
+    values: { whole: true, lines: NONE, reason: '' },
     draft: untrack(() => `credit invoice ${i.id}`),
     send: ({ whole, lines: typed, reason }) =>
       ask(
@@ -67,7 +68,7 @@
       of="toInvoice"
       label="Credit"
       bind:typed={form.values.lines}
-      at={(field) => form.at(field)}
+      at={(field: string) => form.at(field)}
     />
   {/if}
   <Entry {form} name="reason" label="Reason, as it stands on the credit note" focus />

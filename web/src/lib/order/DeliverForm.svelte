@@ -37,7 +37,7 @@
       of="due"
       label="Deliver"
       bind:typed={form.values.lines}
-      at={(field) => form.at(field)}
+      at={(field: string) => form.at(field)}
     />
     {#if form.at('lines')}<p class="bad" role="alert">{form.at('lines')}</p>{/if}
   </div>

@@ -72,7 +72,7 @@
         of="toInvoice"
         label="Invoice"
         bind:typed={form.values.lines}
-        at={(field) => form.at(field)}
+        at={(field: string) => form.at(field)}
       />
     </div>
   {:else if form.values.what === 'deposit'}

@@ -39,7 +39,7 @@
               inputmode="decimal"
               aria-label="{label}: {line.description}"
               aria-invalid={problem ? 'true' : undefined}
-              bind:value={() => typed[line.line] ?? '', (value) => (typed[line.line] = value)}
+              bind:value={() => typed[line.line] ?? '', (value: string) => (typed[line.line] = value)}
             /></td
           >
         </tr>

@@ -10,9 +10,10 @@
   /** Other quantities of an order that waits, or what is taken back of one that goes ahead. */
   let { o, onDone }: { o: Schemas['OrderView']; onDone: () => unknown } = $props();
   const waits = untrack(() => o.state === 'hold');
+  const NONE: Portions = {};
   const path = untrack(() => ({ id: o.id }));
   const lines = untrack(() => (waits ? everything() : o.progress.filter((line) => line.due !== '0')));
-  const before = untrack(() => (waits ? all(lines, 'quantity') : ({} as Portions)));
+  const before = untrack(() => (waits ? all(lines, 'quantity') : NONE));
   const form = new Form({
     values: { lines: { ...before }, reason: '' },
     version: untrack(() => o.version),
@@ -66,7 +67,7 @@
     of={waits ? 'quantity' : 'due'}
     label={waits ? 'Order' : 'Cancel'}
     bind:typed={form.values.lines}
-    at={(field) => form.at(field)}
+    at={(field: string) => form.at(field)}
   />
   <p class="quiet">
     {waits

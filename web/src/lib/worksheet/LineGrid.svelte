@@ -161,7 +161,14 @@
   </tr>
 {/snippet}
 
-<div class="lines-scroll">
+<!-- What is only read has no cell to take the focus: then the lines themselves are scrolled by keys. -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div
+  class="lines-scroll"
+  tabindex={locked ? 0 : undefined}
+  role="region"
+  aria-label="Lines, scrolled sideways"
+>
   <!-- The handlers are the grid's: its cells take the focus. -->
   <table
     bind:this={table}

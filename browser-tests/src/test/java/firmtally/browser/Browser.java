@@ -148,6 +148,18 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
 
   /** Signs in with a demo person's name. */
   /** Signs somebody in, in place of whoever was. */
+  /** Opens a page, or the first record of a list where it says so: {@code first /orders}. */
+  void openOrFirst(String path) {
+    if (!path.startsWith("first ")) {
+      open(path);
+      return;
+    }
+    String list = path.substring("first ".length());
+    open(list);
+    see("tbody td a[href^='" + list + "/']").click();
+    until("the first of " + list + " is shown", () -> path().matches(list + "/[0-9]+"));
+  }
+
   void as(String login) {
     open("/");
     until(

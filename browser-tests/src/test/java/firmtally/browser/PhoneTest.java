@@ -36,11 +36,16 @@ class PhoneTest {
         "/opportunities",
         "/opportunities?as=list",
         "/opportunities?as=calendar",
-        "/opportunities/700",
+        "/opportunities/504",
         "/quotes",
-        "/quotes/838",
+        "first /quotes",
         "/settings",
         "/orders",
+        "first /orders",
+        "/orders/due",
+        "/invoices",
+        "first /invoices",
+        "/credit/37",
         "/renewals",
         "/accounts",
         "/accounts/1",
@@ -61,7 +66,7 @@ class PhoneTest {
         "/processes"
       })
   void nothingOverflows(String path) {
-    BROWSER.open(path);
+    BROWSER.openOrFirst(path);
     BROWSER.see("h1");
     BROWSER.see(
         ".page .facts, .page table, .page [role='table'], .page form, .page .leaf, .page article");

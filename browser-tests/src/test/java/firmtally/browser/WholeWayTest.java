@@ -139,7 +139,7 @@ class WholeWayTest {
     BROWSER.seeText("#picks", "Bench scale 15 kg");
     BROWSER.press(Keys.ENTER);
     BROWSER.focused("quantity");
-    BROWSER.press("10", Keys.TAB);
+    BROWSER.press("40", Keys.TAB);
     BROWSER.focused("price");
     BROWSER.press(Keys.TAB);
     BROWSER.focused("discount");
@@ -170,7 +170,7 @@ class WholeWayTest {
     Item scale = item("BS-15", "420", "231");
     Item plan = item("CAL-B", "96", "40");
     Line first =
-        Line.of("1", scale, Quantity.parse("10")).on(new Terms.Discount(Percent.parse("5")));
+        Line.of("1", scale, Quantity.parse("40")).on(new Terms.Discount(Percent.parse("5")));
     Line second = Line.of("2", plan, Quantity.parse("10")).charged(new Recurring(12, 12));
     return Worksheet.of(Currencies.get("EUR"), Browser.TODAY, List.of(first, second))
         .tally()

@@ -8,6 +8,7 @@ import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.sales.credit.CreditService;
 import firmtally.server.sales.creditdesk.CreditRequests;
 import firmtally.server.sales.delivery.DeliveryService;
 import firmtally.server.sales.invoice.InvoiceService;
@@ -20,6 +21,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.PriorityQueue;
 import java.util.Random;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
 import org.springframework.stereotype.Component;
 
 /**
@@ -35,6 +38,7 @@ class DemoTrade {
   private final LedgerService ledger;
   private final StockService stock;
   private final CreditRequests requests;
+  private final CreditService credit;
   private final ReminderService reminders;
   private final Sql sql;
   private final Clock clock;
@@ -46,6 +50,7 @@ class DemoTrade {
       LedgerService ledger,
       StockService stock,
       CreditRequests requests,
+      CreditService credit,
       ReminderService reminders,
       Sql sql,
       Clock clock) {
@@ -55,6 +60,7 @@ class DemoTrade {
     this.ledger = ledger;
     this.stock = stock;
     this.requests = requests;
+    this.credit = credit;
     this.reminders = reminders;
     this.sql = sql;
     this.clock = clock;
@@ -248,6 +254,30 @@ class DemoTrade {
       promise(overdue.get(4), stage.today(), stage);
     }
     ask(stage);
+    tighten(stage);
+  }
+
+  private record Exposed(AccountId account, long exposure) {}
+
+  /** Two customers who owe nothing late come near their limit. */
+  private void tighten(DemoHistory.Stage stage) {
+    List<Exposed> exposed =
+        sql.sql(
+                """
+                SELECT d.account_id AS account, SUM(t.to_invoice) AS exposure FROM document d JOIN order_terms t ON t.document_id = d.id
+                WHERE d.kind = 'order' AND d.state = 'released' AND t.to_invoice > 200000
+                  AND NOT EXISTS (SELECT 1 FROM open_item i WHERE i.account_id = d.account_id AND i.balance <> 0)
+                GROUP BY d.account_id ORDER BY 2, 1 LIMIT 2
+                """)
+            .query(Exposed.class)
+            .list();
+    for (Exposed one : exposed) {
+      credit.setLimit(
+          one.account(),
+          stage.today().minusDays(30),
+          Money.ofMinor(CurrencyUnit.EUR, (one.exposure() / 50_000 + 2) * 55_000),
+          stage.controller());
+    }
   }
 
   private void promise(LedgerService.Item item, LocalDate on, DemoHistory.Stage stage) {

@@ -145,6 +145,7 @@ class DoorsTest {
     ids.put("{opportunity}", "" + open);
     ids.put("{key}", "no-such-key");
     ids.put("{token}", "no-such-token");
+    ids.put("{from}", "2027-01-01");
     ids.put("{at}", "0");
     ids.put("/api/texts", "1");
   }

@@ -31,7 +31,7 @@ class WayTest {
     Map<String, Object> plan = line("2", "CAL-B", "2", null);
     plan.putAll(Map.of("everyMonths", 12, "termMonths", 12));
     Guest.Answer saved =
-        saveLines(rep, opportunity, List.of(line("1", "BS-15", "2", "5"), plan)).is(200);
+        saveLines(rep, opportunity, List.of(line("1", "BS-15", "30", "5"), plan)).is(200);
     String contract = saved.text("/totals/contract");
     assertThat(saved.text("/credit/verdict")).isEqualTo("hold");
 

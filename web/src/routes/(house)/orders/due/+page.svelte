@@ -26,13 +26,13 @@
   };
   const acts = new Acts(() => due.refetch());
   const groups = $derived.by<Group[]>(() => {
-    const byKey = new Map<string, Row[]>();
+    const byKey: Record<string, Row[]> = {};
     for (const row of due.data ?? []) {
       const key =
         by === 'order' ? row.order : by === 'account' ? row.account : (row.product ?? row.description);
-      byKey.set(key, [...(byKey.get(key) ?? []), row]);
+      byKey[key] = [...(byKey[key] ?? []), row];
     }
-    return [...byKey].map(([key, rows]) => {
+    return Object.entries(byKey).map(([key, rows]) => {
       const first = rows[0] as Row;
       return {
         key,

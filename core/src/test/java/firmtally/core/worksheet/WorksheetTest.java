@@ -20,6 +20,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -222,5 +223,51 @@ class WorksheetTest {
     assertThatThrownBy(tooMuch::tally)
         .isInstanceOfSatisfying(
             DiscountTooLargeException.class, e -> assertThat(e.most()).hasToString("EUR 420.00"));
+  }
+
+  private static List<String> inQuantities(Map<String, BigDecimal> quantities, Line... lines) {
+    return Worksheet.of(EUR, DAY, List.of(lines)).inQuantities(quantities).lines().stream()
+        .map(line -> line.id() + " " + line.quantity())
+        .toList();
+  }
+
+  /** The example of {@link Worksheet#inQuantities}. */
+  @Test
+  void otherQuantitiesLeaveOutWhatIsNothing() {
+    assertThat(
+            inQuantities(
+                Map.of("A", BigDecimal.valueOf(3), "B", BigDecimal.ZERO),
+                Line.of("A", BENCH, Quantity.parse("5")),
+                Line.of("B", BENCH, Quantity.parse("2")),
+                Line.of("C", BENCH, Quantity.parse("1"))))
+        .containsExactly("A 3", "C 1");
+  }
+
+  @Test
+  void aSetOfAlternativesGoesWithTheOneThatIsTakenOut() {
+    Line chosen = alternative("A", true);
+    Line other = alternative("B", false);
+    Line rest = Line.of("C", BENCH, Quantity.parse("1"));
+    assertThat(inQuantities(Map.of("A", BigDecimal.ZERO), chosen, other, rest))
+        .containsExactly("C 1");
+  }
+
+  private static Line alternative(String id, boolean chosen) {
+    return new Line(
+        id,
+        BENCH,
+        Quantity.parse("1"),
+        Terms.AS_FOUND,
+        false,
+        Optional.of(new Alternative("way", chosen)),
+        Optional.empty());
+  }
+
+  @Test
+  void toWhomNoTaxIsChargedPaysTheNet() {
+    Line line = Line.of("A", BENCH, Quantity.parse("2")).untaxed();
+    TaxedSum sum = Worksheet.of(EUR, DAY, List.of(line)).tally().totals().firstInvoice();
+    assertThat(sum.total()).isEqualTo(sum.net());
+    assertThat(sum.tax().isZero()).isTrue();
   }
 }

@@ -29,7 +29,7 @@ class QuotePdfTest {
     VeraGreenfieldFoundryProvider.initialise();
   }
 
-  private static List<String> pages(byte[] pdf) throws IOException {
+  static List<String> pages(byte[] pdf) throws IOException {
     List<String> pages = new ArrayList<>();
     try (PDDocument document = Loader.loadPDF(pdf)) {
       for (int page = 1; page <= document.getNumberOfPages(); page++) {
@@ -42,7 +42,7 @@ class QuotePdfTest {
     return pages;
   }
 
-  private static List<String> faults(byte[] pdf, PDFAFlavour flavour)
+  static List<String> faults(byte[] pdf, PDFAFlavour flavour)
       throws VeraPDFException, IOException {
     try (PDFAParser parser =
             Foundries.defaultInstance().createParser(new ByteArrayInputStream(pdf), flavour);

@@ -64,6 +64,7 @@ class SecurityConfig implements WebMvcConfigurer {
                         "/api/session",
                         "/api/setup",
                         "/api/web-form",
+                        "/api/stock-feed",
                         "/api/calendar/*.ics",
                         "/api/copy/**")
                     .permitAll()
@@ -71,8 +72,8 @@ class SecurityConfig implements WebMvcConfigurer {
                     .authenticated()
                     .anyRequest()
                     .permitAll())
-        // The web form stands on other pages and has no session that could be misused.
-        .csrf(csrf -> csrf.spa().ignoringRequestMatchers("/api/web-form"))
+        // The web form and the stock feed come from elsewhere, without a session to be misused.
+        .csrf(csrf -> csrf.spa().ignoringRequestMatchers("/api/web-form", "/api/stock-feed"))
         .securityContext(context -> context.securityContextRepository(contexts))
         .exceptionHandling(
             e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
