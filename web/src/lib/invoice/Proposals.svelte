@@ -3,23 +3,24 @@
   import { offer } from '$lib/shell/actions.svelte';
   import Rows from '$lib/ui/Rows.svelte';
   import { day, figure } from '$lib/ui/format';
-  import { load, rowsOf } from '$lib/ui/load.svelte';
+  import { listed } from '$lib/ui/further.svelte';
   import { say } from '$lib/ui/said';
   import { Issuing } from './issuing.svelte';
   /** What can be invoiced today: looked through once, issued many at once, with progress. */
   type Row = Schemas['Proposal'];
-  const proposals = load(
-    () => ['invoices', 'proposals'],
-    () => api.GET('/api/invoices/proposals')
-  );
-  const list = rowsOf(proposals, (rows) => rows);
   let left = $state<Record<string, boolean>>({});
   let byEmail = $state(false);
   const issuing = new Issuing(async () => {
-    await proposals.refetch();
+    await list.refetch();
     if (issuing.done) say(`${issuing.done} ${issuing.done === 1 ? 'invoice is' : 'invoices are'} issued.`);
   });
-  const ready = $derived((proposals.data ?? []).filter((row) => !row.obstacle));
+  const list = listed<Row>(
+    () => ['invoices', 'proposals'],
+    (after) => api.GET('/api/invoices/proposals', { params: { query: { after } } }),
+    // Each invoice that is issued is heard of; the list is asked for once all of them are.
+    () => !issuing.busy
+  );
+  const ready = $derived(list.rows.filter((row) => !row.obstacle));
   const chosen = $derived(ready.filter((row) => !left[row.key]));
   const KIND: Record<string, string> = { delivered: 'delivered', deposit: 'deposit', charges: 'recurring' };
   const COLUMNS = [
@@ -33,6 +34,7 @@
     { label: 'Total', figure: true }
   ];
   const issue = () => void issuing.issue(chosen, byEmail);
+  const all = () => void issuing.issue(chosen, byEmail, list.next);
   offer(() => (chosen.length ? [{ label: `Issue ${chosen.length}`, keys: 'Ctrl+Enter', run: issue }] : []));
 </script>
 
@@ -40,10 +42,15 @@
   <button class="act main" disabled={issuing.busy || chosen.length === 0} onclick={issue}
     >Issue {chosen.length} {chosen.length === 1 ? 'invoice' : 'invoices'}</button
   >
+  {#if list.has}<button class="act" disabled={issuing.busy} onclick={all}
+      >Issue all, these and further ones</button
+    >{/if}
   <label><input type="checkbox" bind:checked={byEmail} /> send each by email</label>
   {#if issuing.busy}
     <progress value={issuing.done + issuing.refused.length} max={issuing.of} aria-label="Progress"></progress>
-    <span>{issuing.done + issuing.refused.length} of {issuing.of}</span>
+    <span
+      >{issuing.done + issuing.refused.length} of {issuing.of}{issuing.more ? ' and further ones' : ''}</span
+    >
     <button class="plain" onclick={() => issuing.stop()}>Stop</button>
   {/if}
 </p>

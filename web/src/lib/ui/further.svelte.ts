@@ -45,6 +45,11 @@ export class Further<T> {
     return this.#after !== null;
   }
 
+  /** Where what is not shown yet begins; null when all is shown. */
+  get next() {
+    return this.#after;
+  }
+
   async show() {
     const after = this.#after;
     const begun = this.#begun;
@@ -94,6 +99,9 @@ export function listed<T>(
     },
     get has() {
       return further.has;
+    },
+    get next() {
+      return further.next;
     },
     show: () => further.show(),
     refetch: () => first.refetch()

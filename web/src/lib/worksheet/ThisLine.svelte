@@ -20,6 +20,7 @@
   let before = $state.raw<Schemas['BoughtView'] | null>(null);
   const known: Record<string, Schemas['BoughtView'] | null> = {};
   const WAIT = 150;
+  let byDay = $state(false);
 
   $effect(() => {
     const code = line?.product;
@@ -102,7 +103,17 @@
           : `${supply.leadDays} days, ready ${day(supply.readyOn)}`}{supply.late
           ? `: too late for ${day(line.requestedOn)}`
           : ''}.
+        {#if line.product && supply.onHand}<button
+            class="plain"
+            aria-expanded={byDay}
+            onclick={() => (byDay = !byDay)}>by day</button
+          >{/if}
       </p>
+      {#if byDay && line.product}
+        {#await import('$lib/catalogue/Stock.svelte') then { default: Stock }}<Stock
+            code={line.product}
+          />{/await}
+      {/if}
     {/if}
     {#if before}
       <p>

@@ -25,12 +25,7 @@
     ['older', 'over 90'],
     ['credits', 'Credits']
   ] as const;
-  const over = $derived((desk.data?.accounts ?? []).filter((a) => a.stopped || a.available.startsWith('-')));
-  const near = $derived(
-    (desk.data?.accounts ?? []).filter(
-      (a) => !a.stopped && !a.available.startsWith('-') && position(a.available) < position(a.limit) * 0.2
-    )
-  );
+  const over = $derived((desk.data?.watched ?? []).filter((a) => a.standing !== 'near'));
   const waits = $derived((desk.data?.requests.length ?? 0) + (desk.data?.holds.length ?? 0));
   const share = (row: Exposed) =>
     Math.min(100, (position(row.exposure) / Math.max(1, position(row.limit))) * 100);
@@ -46,6 +41,10 @@
     ...(keeps ? [{ key: 'reminders', label: 'Reminders' }] : [])
   ]);
 </script>
+
+{#snippet rest(some: number, all: number)}
+  {#if all > some}<p class="quiet">The first {some} of {all} accounts; the sums are of all.</p>{/if}
+{/snippet}
 
 <svelte:head><title>Credit desk · Firm Tally</title></svelte:head>
 <div class="page">
@@ -92,7 +91,7 @@
           ></thead
         >
         <tbody>
-          {#each desk.data.accounts.filter((a) => a.balance !== '0.00') as a (a.id)}
+          {#each desk.data.owing as a (a.id)}
             <tr>
               <td><a href="/credit/{a.id}">{a.account}</a> <span class="quiet">{a.owner}</span></td>
               {#each AGES as [age] (age)}<td
@@ -113,6 +112,7 @@
         >
       </table>
     </div>
+    {@render rest(desk.data.owing.length, desk.data.owingCount)}
   {:else if shown === 'limits'}
     <div class="scroll">
       <table class="ledger" aria-label="Over and near the limit">
@@ -124,14 +124,10 @@
           ></thead
         >
         <tbody>
-          {#each [...over, ...near] as a (a.id)}
+          {#each desk.data.watched as a (a.id)}
             <tr>
               <td><a href="/credit/{a.id}">{a.account}</a> <span class="quiet">{a.owner}</span></td>
-              <td
-                ><Verdict tone={a.stopped || a.available.startsWith('-') ? 'bad' : 'heed'}
-                  >{a.stopped ? 'stopped' : a.available.startsWith('-') ? 'over' : 'near'}</Verdict
-                ></td
-              >
+              <td><Verdict tone={a.standing === 'near' ? 'heed' : 'bad'}>{a.standing}</Verdict></td>
               <td class="wide"><i style="width: {share(a)}%" class:over={a.available.startsWith('-')}></i></td
               >
               <td class="figure">{figure(a.exposure)}</td>
@@ -143,6 +139,7 @@
         </tbody>
       </table>
     </div>
+    {@render rest(desk.data.watched.length, desk.data.watchedCount)}
   {:else if shown === 'promised'}
     <div class="scroll">
       <table class="ledger" aria-label="Promised payments">

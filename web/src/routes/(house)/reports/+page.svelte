@@ -1,6 +1,7 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
   import { api } from '$lib/api/client';
+  import Winning from '$lib/report/Winning.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, position, rounded } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
@@ -93,6 +94,7 @@
       </div>
     </div>
   {/if}
+  <Winning />
 </div>
 
 <style>

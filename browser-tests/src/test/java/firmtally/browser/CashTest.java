@@ -95,6 +95,7 @@ class CashTest {
     BROWSER.press(Keys.ESCAPE);
 
     BROWSER.open("/payments");
+    BROWSER.see("table[aria-label='Payments']");
     BROWSER.press("n");
     BROWSER.focused("account");
     BROWSER.type("Cash Walk");

@@ -275,7 +275,7 @@ class DemoTrade {
       credit.setLimit(
           one.account(),
           stage.today().minusDays(30),
-          Money.ofMinor(CurrencyUnit.EUR, (one.exposure() / 50_000 + 2) * 55_000),
+          Money.ofMinor(CurrencyUnit.EUR, (one.exposure() * 115 / 100 / 5_000 + 1) * 5_000),
           stage.controller());
     }
   }

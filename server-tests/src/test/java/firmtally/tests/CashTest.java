@@ -116,7 +116,9 @@ class CashTest {
   void whatRecursIsChargedByItsAgreementOnceForEachDay() {
     long order = ordered("With a plan", plan("1", "CAL-B", "1", 12, 12));
     List<String> keys =
-        controller.get("/api/invoices/proposals").is(200).body().findValuesAsString("key");
+        controller.rows("/api/invoices/proposals").stream()
+            .map(row -> row.path("key").asString())
+            .toList();
     String agreement = page(order).text("/agreements/0/id");
     String key =
         keys.stream().filter(k -> k.startsWith("charges-" + agreement + "-")).findFirst().get();

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { api, ask, upload } from '$lib/api/client';
+  import Stock from '$lib/catalogue/Stock.svelte';
   import PriceTester from '$lib/catalogue/PriceTester.svelte';
   import ProductForm from '$lib/catalogue/ProductForm.svelte';
   import Files from '$lib/file/Files.svelte';
@@ -88,14 +89,12 @@
         <dd class="figure">{percent(p.taxPercent)}</dd>
         {#if p.everyMonths}<dt>Billing</dt>
           <dd>every {p.everyMonths} months over {p.termMonths}</dd>{/if}
-        <dt>On hand</dt>
-        <dd class="figure">{p.stock ? figure(p.stock) : 'not stocked'}</dd>
-        <dt>On order</dt>
-        <dd class="figure">{p.onOrder === '0' ? '–' : figure(p.onOrder)}</dd>
         <dt>Lead time</dt>
         <dd class="figure">{p.leadDays} days</dd>
       </dl>
       <section class="leaf log">
+        <h2>Stock</h2>
+        <Stock {code} />
         <h2>Data sheets</h2>
         <Files
           record="product"

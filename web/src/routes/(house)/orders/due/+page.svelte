@@ -14,7 +14,7 @@
     () => ['deliveries', 'due'],
     () => api.GET('/api/deliveries/due')
   );
-  type Row = NonNullable<typeof due.data>[number];
+  type Row = NonNullable<typeof due.data>['rows'][number];
   type Group = {
     key: string;
     label: string;
@@ -27,18 +27,27 @@
   const acts = new Acts(() => due.refetch());
   const groups = $derived.by<Group[]>(() => {
     const byKey: Record<string, Row[]> = {};
-    for (const row of due.data ?? []) {
+    for (const row of due.data?.rows ?? []) {
       const key =
-        by === 'order' ? row.order : by === 'account' ? row.account : (row.product ?? row.description);
+        by === 'order'
+          ? row.order
+          : by === 'account'
+            ? String(row.accountId)
+            : (row.product ?? row.description);
       byKey[key] = [...(byKey[key] ?? []), row];
     }
     return Object.entries(byKey).map(([key, rows]) => {
       const first = rows[0] as Row;
       return {
         key,
-        label: by === 'product' ? first.description : key,
+        label: by === 'product' ? first.description : by === 'account' ? first.account : key,
         detail: by === 'order' ? first.account : by === 'product' ? (first.product ?? '') : '',
-        href: by === 'order' ? `/orders/${first.orderId}` : '',
+        href:
+          by === 'order'
+            ? `/orders/${first.orderId}`
+            : by === 'account'
+              ? `/accounts/${first.accountId}`
+              : '',
         lines: rows.length,
         due: by === 'product' ? total(rows) : '',
         rows
@@ -48,7 +57,7 @@
   /** Pieces, not money: what is still due of one product. */
   const total = (rows: Row[]) =>
     String(Math.round(rows.reduce((sum, row) => sum + position(row.due), 0) * 1000) / 1000);
-  const LINES = rowsOf(due, (rows) => rows);
+  const LINES = rowsOf(due, (answer) => answer.rows);
   const BY = [
     ['line', 'line'],
     ['order', 'order'],
@@ -81,6 +90,7 @@
   </div>
   <OrderTabs />
   <Notice refusal={acts.refusal} />
+  {#if due.data?.more}<p class="quiet">The {due.data.rows.length} lines wanted first; there are more.</p>{/if}
   {#if by === 'line'}
     <Rows
       label="Still to deliver"

@@ -107,8 +107,15 @@ public record CreditCheck(
     return List.copyOf(reasons);
   }
 
-  /** Exact, so that exactly on the mark is not near. */
-  static boolean isNear(Money after, Money limit, Percent watch) {
+  /**
+   * Whether so much available credit is near the limit. Exact, so that exactly on the mark is not
+   * near: of a limit of 10,000.00 watched from 20 %, 1,999.99 is near and 2,000.00 is not.
+   *
+   * @param after the available credit, below 0 when it is over the limit
+   * @param limit of 0 or more, in the same currency
+   * @param watch from 0 to 100 % of the limit
+   */
+  public static boolean isNear(Money after, Money limit, Percent watch) {
     BigDecimal mark = limit.getAmount().multiply(watch.fraction());
     return after.getAmount().compareTo(mark) < 0;
   }

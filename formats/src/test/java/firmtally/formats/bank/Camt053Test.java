@@ -89,7 +89,9 @@ class Camt053Test {
       })
   void whatIsWrongIsSaid(String right, String wrong, String message) {
     byte[] file =
-        (BEGIN + ENTRY + END).replace(right, wrong == null ? "" : wrong).getBytes(StandardCharsets.UTF_8);
+        (BEGIN + ENTRY + END)
+            .replace(right, wrong == null ? "" : wrong)
+            .getBytes(StandardCharsets.UTF_8);
     assertThatThrownBy(() -> Camt053.read(file))
         .isInstanceOf(BankStatement.NotValidException.class)
         .hasMessage(message);

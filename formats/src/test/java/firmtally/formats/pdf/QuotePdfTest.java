@@ -42,8 +42,7 @@ class QuotePdfTest {
     return pages;
   }
 
-  static List<String> faults(byte[] pdf, PDFAFlavour flavour)
-      throws VeraPDFException, IOException {
+  static List<String> faults(byte[] pdf, PDFAFlavour flavour) throws VeraPDFException, IOException {
     try (PDFAParser parser =
             Foundries.defaultInstance().createParser(new ByteArrayInputStream(pdf), flavour);
         PDFAValidator validator = Foundries.defaultInstance().createValidator(flavour, false)) {

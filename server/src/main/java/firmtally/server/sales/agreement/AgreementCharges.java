@@ -129,12 +129,13 @@ public class AgreementCharges {
   }
 
   /** Those with a charge up to a day that is not invoiced yet, the longest due first. */
-  public List<AgreementId> due(LocalDate upTo, int most) {
+  public List<AgreementId> due(LocalDate upTo, long after, int most) {
     return sql.sql(
             """
-            SELECT id FROM agreement WHERE next_charge <= :day ORDER BY next_charge, id LIMIT :most
+            SELECT id FROM agreement WHERE next_charge <= :day AND id > :after ORDER BY id LIMIT :most
             """)
         .param("day", upTo)
+        .param("after", after)
         .param("most", most)
         .query(AgreementId.class)
         .list();

@@ -1,5 +1,6 @@
 package firmtally.server.sales.creditdesk;
 
+import firmtally.core.money.Percent;
 import firmtally.core.receivables.Settlement;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
@@ -22,10 +23,13 @@ import firmtally.server.sales.credit.CreditService;
 import firmtally.server.sales.ledger.LedgerService;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Stream;
 import org.joda.money.Money;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -88,13 +92,17 @@ class CreditDeskController {
       LocalDate placedOn,
       String words) {}
 
-  /** An account that owes or has ordered, by age. */
+  /**
+   * An account that owes or has ordered, by age.
+   *
+   * @param standing {@code stopped}, {@code over} or {@code near} the limit, else {@code clear}
+   */
   record ExposedRow(
       AccountId id,
       String number,
       String account,
       String owner,
-      boolean stopped,
+      String standing,
       String limit,
       @MaybeNull String nextLimit,
       @MaybeNull LocalDate nextFrom,
@@ -120,10 +128,21 @@ class CreditDeskController {
       String credits,
       String balance) {}
 
+  /**
+   * The desk.
+   *
+   * @param owing who owes, the most overdue first
+   * @param owingCount how many they are altogether
+   * @param watched who is stopped, over or near the limit
+   * @param watchedCount how many they are altogether
+   */
   record DeskView(
       List<CreditRequests.RequestView> requests,
       List<HoldRow> holds,
-      List<ExposedRow> accounts,
+      List<ExposedRow> owing,
+      int owingCount,
+      List<ExposedRow> watched,
+      int watchedCount,
       Ages ages,
       List<LedgerService.Item> promised) {}
 
@@ -177,16 +196,22 @@ class CreditDeskController {
     checkSees(actor);
     LocalDate today = LocalDate.now(clock);
     var currency = settings.company().currency();
-    List<ExposedRow> exposed = store.exposed(today, rules.get().usualLimit(), MOST, currency);
+    List<ExposedRow> exposed = store.exposed(today, rules.get().usualLimit(), currency);
+    List<ExposedRow> watched =
+        Stream.of("stopped", "over", "near")
+            .flatMap(standing -> exposed.stream().filter(row -> standing.equals(row.standing())))
+            .toList();
+    List<ExposedRow> owing =
+        exposed.stream().filter(row -> new BigDecimal(row.balance()).signum() != 0).toList();
     return new DeskView(
         requests.waiting(actor),
         store.holds(Optional.empty(), currency),
-        exposed,
+        owing.stream().limit(MOST).toList(),
+        owing.size(),
+        watched.stream().limit(MOST).toList(),
+        watched.size(),
         ages(exposed),
-        ledger.open(MOST).stream()
-            .filter(item -> item.promisedOn() != null)
-            .filter(item -> !item.promisedOn().isAfter(today.plusDays(NEAR_DAYS)))
-            .toList());
+        ledger.promised(today.plusDays(NEAR_DAYS)));
   }
 
   private Ages ages(List<ExposedRow> rows) {
@@ -200,7 +225,7 @@ class CreditDeskController {
         sum(rows, ExposedRow::balance));
   }
 
-  private String sum(List<ExposedRow> rows, java.util.function.Function<ExposedRow, String> of) {
+  private String sum(List<ExposedRow> rows, Function<ExposedRow, String> of) {
     Money zero = Money.zero(settings.company().currency());
     return rows.stream()
         .map(row -> Money.of(zero.getCurrencyUnit(), new BigDecimal(of.apply(row))))
@@ -244,8 +269,8 @@ class CreditDeskController {
         a.lateDays(),
         a.graceDays(),
         settings.amounts().apply(a.overdueAllowed()),
-        firmtally.core.money.Percent.ofTenThousandths(a.watchPercent()).toString(),
-        firmtally.core.money.Percent.ofTenThousandths(a.dealings().depositPercent()).toString(),
+        Percent.ofTenThousandths(a.watchPercent()).toString(),
+        Percent.ofTenThousandths(a.dealings().depositPercent()).toString(),
         a.stopped(),
         a.dealings().remind());
   }
@@ -256,7 +281,7 @@ class CreditDeskController {
         habit
             .daysLate()
             .filter(d -> habit.settled() >= 3)
-            .map(d -> Math.max(0, d.setScale(0, java.math.RoundingMode.CEILING).intValueExact()))
+            .map(d -> Math.max(0, d.setScale(0, RoundingMode.CEILING).intValueExact()))
             .filter(d -> d != account.lateDays());
     return new HabitView(
         habit.settled(),

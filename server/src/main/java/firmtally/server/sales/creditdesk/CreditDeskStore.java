@@ -1,5 +1,7 @@
 package firmtally.server.sales.creditdesk;
 
+import firmtally.core.credit.CreditCheck;
+import firmtally.core.money.Percent;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
@@ -42,7 +44,7 @@ class CreditDeskStore {
         SELECT d.account_id, SUM(t.to_invoice) AS amount FROM document d JOIN order_terms t ON t.document_id = d.id
         WHERE d.kind = 'order' AND d.state = 'released' GROUP BY d.account_id),
       paid AS (SELECT account_id, SUM(unapplied) AS amount FROM payment WHERE state = 'booked' AND unapplied > 0 GROUP BY account_id)
-      SELECT a.id, a.number, a.name, p.name AS owner, a.stopped,
+      SELECT a.id, a.number, a.name, p.name AS owner, a.stopped, a.watch_percent,
              COALESCE((SELECT amount FROM credit_limit l WHERE l.account_id = a.id AND l.from_day <= :today ORDER BY from_day DESC LIMIT 1), :usual) AS limit_now,
              (SELECT amount FROM credit_limit l WHERE l.account_id = a.id AND l.from_day > :today ORDER BY from_day LIMIT 1) AS limit_next,
              (SELECT from_day FROM credit_limit l WHERE l.account_id = a.id AND l.from_day > :today ORDER BY from_day LIMIT 1) AS next_from,
@@ -52,7 +54,7 @@ class CreditDeskStore {
       FROM account a JOIN person p ON p.id = a.owner_id
         LEFT JOIN owed o ON o.account_id = a.id LEFT JOIN ordered r ON r.account_id = a.id LEFT JOIN paid x ON x.account_id = a.id
       WHERE o.account_id IS NOT NULL OR r.account_id IS NOT NULL OR x.account_id IS NOT NULL OR a.stopped = 1
-      ORDER BY COALESCE(o.older, 0) + COALESCE(o.to90, 0) + COALESCE(o.to60, 0) + COALESCE(o.to30, 0) DESC, a.id LIMIT :most
+      ORDER BY COALESCE(o.older, 0) + COALESCE(o.to90, 0) + COALESCE(o.to60, 0) + COALESCE(o.to30, 0) DESC, a.id
       """;
 
   private final Sql sql;
@@ -79,14 +81,13 @@ class CreditDeskStore {
   }
 
   List<CreditDeskController.ExposedRow> exposed(
-      LocalDate today, Money usual, int most, CurrencyUnit currency) {
+      LocalDate today, Money usual, CurrencyUnit currency) {
     return sql.sql(EXPOSED)
         .param("today", today)
         .param("d30", today.minusDays(30))
         .param("d60", today.minusDays(60))
         .param("d90", today.minusDays(90))
         .param("usual", usual.getAmountMinorLong())
-        .param("most", most)
         .query(
             (row, n) -> {
               long limit = row.getLong("limit_now");
@@ -101,7 +102,11 @@ class CreditDeskStore {
                   row.getString("number"),
                   row.getString("name"),
                   row.getString("owner"),
-                  row.getBoolean("stopped"),
+                  standing(
+                      row.getBoolean("stopped"),
+                      Money.ofMinor(currency, limit),
+                      Money.ofMinor(currency, limit - exposure),
+                      Percent.ofTenThousandths(row.getLong("watch_percent"))),
                   text(currency, limit),
                   Columns.maybe(row, "limit_next", minor -> text(currency, minor)).orElse(null),
                   Columns.day(row, "next_from"),
@@ -118,6 +123,16 @@ class CreditDeskStore {
                   text(currency, row.getLong("balance")));
             })
         .list();
+  }
+
+  private static String standing(boolean stopped, Money limit, Money available, Percent watch) {
+    if (stopped) {
+      return "stopped";
+    }
+    if (available.isNegative()) {
+      return "over";
+    }
+    return CreditCheck.isNear(available, limit, watch) ? "near" : "clear";
   }
 
   private static String text(CurrencyUnit currency, long minor) {

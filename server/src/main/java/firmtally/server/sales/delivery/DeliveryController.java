@@ -2,6 +2,7 @@ package firmtally.server.sales.delivery;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Idempotency;
@@ -24,7 +25,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 class DeliveryController {
-  private static final int MOST = 500;
+  private static final int MOST = 2_000;
   private final DeliveryService deliveries;
   private final DeliveryStore store;
   private final DeliveryPapers papers;
@@ -48,6 +49,7 @@ class DeliveryController {
   record DueRow(
       DocumentId orderId,
       String order,
+      AccountId accountId,
       String account,
       String owner,
       String line,
@@ -76,10 +78,18 @@ class DeliveryController {
 
   record Reason(String reason) {}
 
-  /** Every line that is still due, the first wanted first. */
+  /**
+   * Lines that are still due.
+   *
+   * @param more whether there are more than these
+   */
+  record DueLines(List<DueRow> rows, boolean more) {}
+
+  /** What is still due, the first wanted first. */
   @GetMapping("/deliveries/due")
-  List<DueRow> due(@SignedIn Actor actor) {
-    return store.due(actor, MOST);
+  DueLines due(@SignedIn Actor actor) {
+    List<DueRow> rows = store.due(actor, MOST + 1);
+    return new DueLines(rows.stream().limit(MOST).toList(), rows.size() > MOST);
   }
 
   @GetMapping("/orders/{id}/deliveries")

@@ -5,6 +5,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.DocumentId;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -15,7 +16,7 @@ import org.springframework.stereotype.Repository;
 class DeliveryStore {
   private static final String DUE =
       """
-      SELECT l.document_id AS order_id, d.number, a.name AS account, p.name AS owner, l.line_id, l.product, l.words, l.unit,
+      SELECT l.document_id AS order_id, d.number, d.account_id, a.name AS account, p.name AS owner, l.line_id, l.product, l.words, l.unit,
              l.quantity - l.delivered - l.cancelled AS due, l.requested_on, t.released_at,
              (SELECT stock FROM product x WHERE x.code = l.product) AS stock
       FROM order_line l
@@ -97,6 +98,7 @@ class DeliveryStore {
                 new DeliveryController.DueRow(
                     new DocumentId(row.getLong("order_id")),
                     row.getString("number"),
+                    new AccountId(row.getLong("account_id")),
                     row.getString("account"),
                     row.getString("owner"),
                     row.getString("line_id"),

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.springframework.stereotype.Component;
@@ -97,16 +98,19 @@ class Charges {
         .toList();
   }
 
-  /** Everything that agreements are to be charged for up to a day, each day of each by itself. */
-  List<Due> due(LocalDate upTo, int most) {
+  /** Agreements that are to be charged for something up to a day, after one of them. */
+  List<AgreementId> agreements(LocalDate upTo, long after, int most) {
+    return agreements.due(upTo, after, most);
+  }
+
+  /** Everything that an agreement is to be charged for up to a day, each day by itself. */
+  List<Due> upTo(AgreementId id, LocalDate last) {
+    AgreementCharges.Charged agreement = agreements.get(id);
+    Map<LocalDate, List<ChargeCalendar.Charge>> byDay = new TreeMap<>();
+    open(agreement, agreement.start(), last)
+        .forEach(c -> byDay.computeIfAbsent(c.on(), day -> new ArrayList<>()).add(c));
     List<Due> all = new ArrayList<>();
-    for (AgreementId id : agreements.due(upTo, most)) {
-      AgreementCharges.Charged agreement = agreements.get(id);
-      Map<LocalDate, List<ChargeCalendar.Charge>> byDay = new java.util.TreeMap<>();
-      open(agreement, agreement.start(), upTo)
-          .forEach(c -> byDay.computeIfAbsent(c.on(), day -> new ArrayList<>()).add(c));
-      byDay.forEach((day, charges) -> all.add(due(agreement, day, charges)));
-    }
+    byDay.forEach((day, charges) -> all.add(due(agreement, day, charges)));
     return all;
   }
 

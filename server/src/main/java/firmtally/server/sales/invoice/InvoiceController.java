@@ -158,8 +158,9 @@ class InvoiceController {
   }
 
   @GetMapping("/invoices/proposals")
-  List<InvoiceProposals.Proposal> proposals(@SignedIn Actor actor) {
-    return proposals.list(actor);
+  Paged<InvoiceProposals.Proposal> proposals(
+      @RequestParam(defaultValue = "") String after, @SignedIn Actor actor) {
+    return proposals.list(after, actor);
   }
 
   /** Issues one of the proposals, as it was seen. */

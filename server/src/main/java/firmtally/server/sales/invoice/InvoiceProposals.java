@@ -9,7 +9,9 @@ import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Conflict;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Written;
 import firmtally.server.sales.order.Order;
 import firmtally.server.sales.order.OrderService;
@@ -30,7 +32,9 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class InvoiceProposals {
-  private static final int MOST = 300;
+  private static final int ORDERS = 100;
+  private static final int AGREEMENTS = 50;
+  private static final String OF_CHARGES = "charges";
   private static final Pattern KEY =
       Pattern.compile(
           "(delivered|deposit|charges)-([0-9]{1,18})(?:-([0-9]{4}-[0-9]{2}-[0-9]{2}))?");
@@ -75,11 +79,45 @@ public class InvoiceProposals {
       String total,
       @MaybeNull String obstacle) {}
 
-  /** All that could be issued today. */
-  public List<Proposal> list(Actor actor) {
+  /**
+   * What could be issued today, page by page: orders first, then what agreements charge.
+   *
+   * @param after where the page before ended; blank for the first
+   */
+  public Paged<Proposal> list(String after, Actor actor) {
     actor.checkKeepsBooks();
+    Cursor from = Cursor.of(after);
+    if (OF_CHARGES.equals(from.key())) {
+      return charges(from.id(), actor);
+    }
+    Paged<DocumentId> page =
+        Paged.of(store.ordersDue(from.id(), ORDERS + 1), ORDERS, id -> new Cursor("", id));
+    List<Proposal> proposals = new ArrayList<>(ofOrders(page.rows(), actor));
+    if (page.after() != null) {
+      return new Paged<>(proposals, page.after());
+    }
+    Paged<Proposal> charged = charges(0, actor);
+    proposals.addAll(charged.rows());
+    return new Paged<>(proposals, charged.after());
+  }
+
+  private Paged<Proposal> charges(long after, Actor actor) {
+    Paged<AgreementId> page =
+        Paged.of(
+            charges.agreements(today(), after, AGREEMENTS + 1),
+            AGREEMENTS,
+            id -> new Cursor(OF_CHARGES, id));
+    return new Paged<>(
+        page.rows().stream()
+            .flatMap(id -> charges.upTo(id, today()).stream())
+            .map(due -> of(due, actor))
+            .toList(),
+        page.after());
+  }
+
+  private List<Proposal> ofOrders(List<DocumentId> ids, Actor actor) {
     List<Proposal> proposals = new ArrayList<>();
-    for (DocumentId id : store.ordersDue(MOST)) {
+    for (DocumentId id : ids) {
       Order order = orders.readable(id, actor);
       Billing billing = invoices.billing(order);
       boolean wantsDeposit =
@@ -108,7 +146,6 @@ public class InvoiceProposals {
                           paper,
                           actor)));
     }
-    charges.due(today(), MOST).forEach(due -> proposals.add(of(due, actor)));
     return proposals;
   }
 

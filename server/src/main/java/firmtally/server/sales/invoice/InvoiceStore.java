@@ -287,15 +287,16 @@ class InvoiceStore {
    * Released orders of which more is delivered than invoiced, or whose deposit is planned and
    * nothing was invoiced yet; the oldest first.
    */
-  List<DocumentId> ordersDue(int most) {
+  List<DocumentId> ordersDue(long after, int most) {
     return sql.sql(
             """
             SELECT d.id FROM document d JOIN order_terms t ON t.document_id = d.id
-            WHERE d.kind = 'order' AND d.state = 'released'
+            WHERE d.kind = 'order' AND d.state = 'released' AND d.id > :after
               AND (EXISTS (SELECT 1 FROM order_line l WHERE l.document_id = d.id AND l.delivered > l.invoiced)
                    OR t.deposit_percent > 0 AND NOT EXISTS (SELECT 1 FROM invoice_terms i WHERE i.order_id = d.id AND i.agreement_id IS NULL))
             ORDER BY d.id LIMIT :most
             """)
+        .param("after", after)
         .param("most", most)
         .query(DocumentId.class)
         .list();

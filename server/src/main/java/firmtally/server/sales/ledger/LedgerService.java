@@ -190,6 +190,11 @@ public class LedgerService {
     return store.open(today(), most, currency());
   }
 
+  /** What customers promised to pay up to a day, the first promised first. */
+  public List<Item> promised(LocalDate upTo) {
+    return store.promised(upTo, today(), currency());
+  }
+
   /** What came in for an item. */
   public List<Paid> paid(OpenItemId item) {
     return store.paid(item, currency());

@@ -207,6 +207,14 @@ class LedgerStore {
         .list();
   }
 
+  List<LedgerService.Item> promised(LocalDate upTo, LocalDate today, CurrencyUnit currency) {
+    return sql.sql(
+            LIST + "WHERE i.balance <> 0 AND i.promised_on <= :upTo ORDER BY i.promised_on, i.id")
+        .param("upTo", upTo)
+        .query((row, n) -> item(row, today, currency))
+        .list();
+  }
+
   Optional<LedgerService.Item> find(OpenItemId id, LocalDate today, CurrencyUnit currency) {
     return sql.sql(LIST + "WHERE i.id = :id")
         .param("id", id)

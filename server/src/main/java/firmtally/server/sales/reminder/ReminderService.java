@@ -37,7 +37,7 @@ import org.springframework.stereotype.Service;
 /** Reminders: which are due is the core's to say; each is one letter to one account. */
 @Service
 public class ReminderService {
-  private static final int MOST = 2_000;
+  private static final int MOST = 50_000;
   private static final List<Purpose> TEXTS =
       List.of(Purpose.REMINDER_FIRST, Purpose.REMINDER_SECOND, Purpose.REMINDER_LAST);
   private final Sql sql;
