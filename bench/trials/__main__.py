@@ -5,7 +5,7 @@ import sys
 
 from house import House
 
-TRIALS = ["kill", "hostile", "files", "slow", "signin", "people", "streams", "disk", "races"]
+TRIALS = ["kill", "hostile", "files", "slow", "signin", "people", "streams", "disk", "races", "invoices"]
 
 if __name__ == "__main__":
     parser = argparse.ArgumentParser(prog="./tally trials")

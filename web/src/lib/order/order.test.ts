@@ -101,6 +101,28 @@ describe('many invoices', () => {
     expect(after).toHaveBeenCalledTimes(1);
   });
 
+  it('go on with further pages, without what cannot be issued yet', async () => {
+    const issuing = new Issuing(() => undefined);
+    calls.GET.mockResolvedValueOnce({
+      rows: [proposal('c'), { ...(proposal('d') as object), obstacle: 'PO number missing' }],
+      after: null
+    });
+    await issuing.issue([proposal('a')], false, '7|');
+    expect(calls.GET.mock.calls[0]).toEqual([
+      '/api/invoices/proposals',
+      { params: { query: { after: '7|' } } }
+    ]);
+    expect([issuing.done, issuing.of, issuing.more]).toEqual([2, 2, false]);
+  });
+
+  it('say so when the rest cannot be had', async () => {
+    const issuing = new Issuing(() => undefined);
+    calls.GET.mockResolvedValueOnce(new Refusal(503, 'Busy', 'Try again soon.', [], null));
+    await issuing.issue([proposal('a')], false, '7|');
+    expect(issuing.done).toBe(1);
+    expect(issuing.refused.map((r) => r.words)).toEqual(['Try again soon.']);
+  });
+
   it('stop where one says so', async () => {
     const issuing = new Issuing(() => undefined);
     calls.POST.mockImplementationOnce(() => {

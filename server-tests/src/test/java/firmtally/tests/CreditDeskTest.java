@@ -308,7 +308,7 @@ class CreditDeskTest {
     Guest.Answer desk = controller.get("/api/credit/desk").is(200);
     assertThat(desk.body().at("/requests").size()).isPositive();
     assertThat(desk.body().at("/holds").size()).isPositive();
-    assertThat(desk.body().at("/accounts").size()).isPositive();
+    assertThat(desk.body().at("/owing").size()).isPositive();
     Guest.signedIn(HOUSE, "helen").get("/api/credit/desk").is(200);
   }
 }
