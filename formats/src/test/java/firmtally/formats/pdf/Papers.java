@@ -38,6 +38,7 @@ final class Papers {
             List.of("+44 20 7946 0100", "sales@harrowplumb.example"),
             List.of("Harrow & Plumb Ltd", "Tax ID GB 123 4567 89", "IBAN XX00 0000 0000 0000")),
         new QuotePaper.Head(
+            "Quote",
             "Q-1001, revision 2",
             "Scales for the packing hall",
             List.of("Greyfen Dairy", "Łucja Źrebiec", "3 Mill Street", "4030 Greyfen"),

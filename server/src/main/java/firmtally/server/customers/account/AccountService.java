@@ -319,28 +319,8 @@ public class AccountService {
           .contacts(id)
           .forEach(c -> index.put("contact", c.id(), "", found(c.name(), c.email(), now)));
     }
-    note(actor, id, "name", before.name(), edit.name());
-    note(actor, id, "industry", before.industry(), edit.industry());
-    note(
-        actor,
-        id,
-        "address",
-        String.join(" ", before.street(), before.postal(), before.town(), before.country()),
-        String.join(" ", edit.street(), edit.postal(), edit.town(), edit.country()));
-    note(actor, id, "tax ID", before.taxId(), edit.taxId());
-    note(actor, id, "tax exemption", before.dealings().taxExemption(), edit.taxExemption());
-    note(actor, id, "pays as", before.dealings().paysAs(), edit.paysAs());
-    note(actor, id, "language", before.language(), edit.language());
-    note(actor, id, "email", before.email(), edit.email());
-    note(actor, id, "phone", before.phone(), edit.phone());
-    note(actor, id, "price group", before.priceGroup(), edit.priceGroup());
-    note(actor, id, "terms", before.termsDays() + " days", edit.termsDays() + " days");
-    note(
-        actor,
-        id,
-        "order number",
-        before.poNumberRequired() ? "needed" : "not needed",
-        edit.poNumberRequired() ? "needed" : "not needed");
+    AccountDifference.of(before, edit)
+        .forEach(d -> note(actor, id, d.field(), d.before(), d.after()));
   }
 
   /** How an account's credit is judged, as it is typed. */

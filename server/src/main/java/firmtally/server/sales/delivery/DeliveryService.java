@@ -189,13 +189,13 @@ public class DeliveryService {
     if (taken.isEmpty() && input.problems().isEmpty()) {
       input.refuse("lines", "Enter what was delivered.");
     }
-    Map<String, Quantity> wanted = new HashMap<>();
-    for (Taken one : taken) {
-      if (one.line().product() != null) {
-        wanted.merge(one.line().product(), one.quantity(), Quantity::plus);
+    Map<String, Quantity> taking = new HashMap<>();
+    for (Taken goods : taken) {
+      if (goods.line().product() != null) {
+        taking.merge(goods.line().product(), goods.quantity(), Quantity::plus);
       }
     }
-    wanted.forEach(
+    taking.forEach(
         (product, quantity) ->
             stock
                 .onHand(product)
@@ -211,12 +211,12 @@ public class DeliveryService {
                                 + " are on hand. Deliver a part, or correct the stock.")));
   }
 
-  private void take(Document document, Order order, Taken one) {
-    String line = one.line().id();
-    lines.deliver(order.id(), line, one.quantity().value());
-    documents.link(document.id(), line, order.id(), line, one.quantity());
-    if (one.line().product() != null) {
-      stock.move(one.line().product(), one.quantity().value().negate());
+  private void take(Document document, Order order, Taken goods) {
+    String line = goods.line().id();
+    lines.deliver(order.id(), line, goods.quantity().value());
+    documents.link(document.id(), line, order.id(), line, goods.quantity());
+    if (goods.line().product() != null) {
+      stock.move(goods.line().product(), goods.quantity().value().negate());
     }
   }
 

@@ -11,9 +11,13 @@ import firmtally.server.platform.web.NotPossible;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collector;
+import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 
@@ -107,15 +111,10 @@ final class Billing {
     return part(ordered.stream().collect(quantities(l -> l.deliveredToInvoice().value())), deduct);
   }
 
-  private static java.util.stream.Collector<
-          firmtally.server.sales.order.OrderLine, ?, Map<String, BigDecimal>>
-      quantities(
-          java.util.function.Function<firmtally.server.sales.order.OrderLine, BigDecimal> of) {
-    return java.util.stream.Collectors.toMap(
-        firmtally.server.sales.order.OrderLine::id,
-        of,
-        (one, other) -> one,
-        java.util.LinkedHashMap::new);
+  private static Collector<firmtally.server.sales.order.OrderLine, ?, Map<String, BigDecimal>>
+      quantities(Function<firmtally.server.sales.order.OrderLine, BigDecimal> of) {
+    return Collectors.toMap(
+        firmtally.server.sales.order.OrderLine::id, of, (one, other) -> one, LinkedHashMap::new);
   }
 
   /** These quantities, those of 0 left out; empty when nothing is left. */

@@ -12,7 +12,6 @@ import firmtally.server.customers.account.AccountService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
-import firmtally.server.platform.web.Amounts;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
@@ -30,7 +29,6 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -132,10 +130,15 @@ public class InvoiceService {
     return new Billing(currency(), orders.lines(order), ofOrder(order.id()));
   }
 
+  private Asks asks(Order order) {
+    return new Asks(currency(), orders.lines(order), order.terms().depositPercent());
+  }
+
   /** What it would come to, without issuing it. */
   Paper preview(DocumentId orderId, IssueForm typed, Actor actor) {
     Order order = orders.readable(orderId, actor);
-    return billing(order).next(ask(order, billing(order), typed));
+    Billing billing = billing(order);
+    return billing.next(asks(order).read(typed, billing));
   }
 
   /**
@@ -155,7 +158,7 @@ public class InvoiceService {
       throw new NotPossible("The customer wants their PO number on invoices; enter it first.");
     }
     Billing billing = billing(order);
-    Ask ask = ask(order, billing, typed);
+    Ask ask = asks(order).read(typed, billing);
     Paper paper = billing.next(ask);
     boolean isDeposit = paper.kind() == Paper.Kind.DEPOSIT;
     Kind kind =
@@ -179,67 +182,6 @@ public class InvoiceService {
       String reason,
       Optional<Percent> depositPercent,
       boolean deducts) {}
-
-  private Ask ask(Order order, Billing billing, IssueForm typed) {
-    boolean deduct = !Boolean.FALSE.equals(typed.deduct());
-    Input input = new Input();
-    Optional<Ask> ask =
-        switch (typed.what() == null ? "" : typed.what()) {
-          case "delivered" -> billing.delivered(deduct);
-          case "rest" -> billing.rest(deduct);
-          case "part" ->
-              Billing.part(quantities(input, typed.lines(), orders.lines(order)), deduct);
-          case "deposit" -> deposit(input, typed, order);
-          default -> {
-            input.refuse("what", "Choose one of delivered, deposit, part, rest.");
-            yield Optional.empty();
-          }
-        };
-    input.check();
-    return ask.orElseThrow(() -> new NotPossible("Nothing of this is left to invoice."));
-  }
-
-  private Optional<Ask> deposit(Input input, IssueForm typed, Order order) {
-    if (typed.net() != null && !typed.net().isBlank()) {
-      return Amounts.read(input, "net", currency(), typed.net())
-          .filter(
-              net -> {
-                if (!net.isPositive()) {
-                  input.refuse("net", "Enter an amount above 0.");
-                }
-                return net.isPositive();
-              })
-          .map(net -> new Ask.NetDeposit(Billing.NEXT, net));
-    }
-    String percent =
-        typed.percent() == null || typed.percent().isBlank()
-            ? order.terms().depositPercent().toString()
-            : typed.percent();
-    return input.value(
-        "percent",
-        percent,
-        text ->
-            new Ask.PercentDeposit(
-                Billing.NEXT,
-                Percent.parse(text).within("percent", Percent.ZERO, Percent.HUNDRED)));
-  }
-
-  private static Map<String, BigDecimal> quantities(
-      Input input, @MaybeNull List<Portion> typed, List<OrderLine> ordered) {
-    Map<String, BigDecimal> quantities = new LinkedHashMap<>();
-    List<Portion> given = Input.given(typed);
-    for (int i = 0; i < given.size(); i++) {
-      Portion portion = given.get(i);
-      String at = "lines[" + i + "]";
-      if (ordered.stream().noneMatch(line -> line.id().equals(portion.line()))) {
-        input.refuse(at + ".line", "This line is not on the order.");
-      }
-      input
-          .value(at + ".quantity", portion.quantity(), text -> Quantity.parse(text).value())
-          .ifPresent(quantity -> quantities.put(portion.line(), quantity));
-    }
-    return quantities;
-  }
 
   private DocumentId issue(Order order, Account account, Paper paper, Kind kind, Actor actor) {
     LocalDate today = LocalDate.now(clock);
@@ -403,7 +345,7 @@ public class InvoiceService {
     Input input = new Input();
     String reason = input.text("reason", typed.reason(), LONGEST);
     Order order = orders.readable(invoice.orderId(), actor);
-    Map<String, BigDecimal> quantities = quantities(input, typed.lines(), orders.lines(order));
+    Map<String, BigDecimal> quantities = asks(order).quantities(input, typed.lines());
     input.check();
     Account account = accounts.readable(order.accountId(), Actor.SYSTEM);
     if (invoice.agreementId() != null) {

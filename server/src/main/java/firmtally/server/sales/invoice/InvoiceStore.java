@@ -12,6 +12,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -174,7 +175,7 @@ class InvoiceStore {
         .query(
             row -> {
               lines
-                  .computeIfAbsent(row.getLong("document_id"), k -> new java.util.ArrayList<>())
+                  .computeIfAbsent(row.getLong("document_id"), k -> new ArrayList<>())
                   .add(line(row, currency));
             });
     return lines;
@@ -205,7 +206,7 @@ class InvoiceStore {
         .query(
             row -> {
               taxes
-                  .computeIfAbsent(row.getLong("document_id"), k -> new java.util.ArrayList<>())
+                  .computeIfAbsent(row.getLong("document_id"), k -> new ArrayList<>())
                   .add(
                       new Invoice.Tax(
                           Percent.ofTenThousandths(row.getLong("percent")),

@@ -12,6 +12,7 @@ import firmtally.server.worksheet.calculation.Calculator;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -76,7 +77,7 @@ class OrderAgain {
     return opportunities.open(
         Opening.of(order.accountId(), before.title(), "new")
             .with(Optional.empty(), Optional.ofNullable(before.contactId()))
-            .closing(java.time.LocalDate.now(clock), again(orders.calculation(order, actor))),
+            .closing(LocalDate.now(clock), again(orders.calculation(order, actor))),
         actor);
   }
 }

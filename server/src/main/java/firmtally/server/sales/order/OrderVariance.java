@@ -7,6 +7,7 @@ import firmtally.core.ordering.VarianceLine;
 import firmtally.core.worksheet.LineTally;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.worksheet.calculation.Calculation;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -40,7 +41,7 @@ public class OrderVariance {
           key,
           Quantity.parse(quantity),
           UnitPrice.parse(unitPrice),
-          Money.of(currency, new java.math.BigDecimal(amount)));
+          Money.of(currency, new BigDecimal(amount)));
     }
   }
 

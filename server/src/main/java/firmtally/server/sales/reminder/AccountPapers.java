@@ -15,6 +15,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.springframework.stereotype.Component;
@@ -84,8 +85,7 @@ class AccountPapers {
     return settings.company().currency();
   }
 
-  private Money sum(
-      List<LedgerService.Item> items, java.util.function.Predicate<LedgerService.Item> which) {
+  private Money sum(List<LedgerService.Item> items, Predicate<LedgerService.Item> which) {
     return items.stream()
         .filter(which)
         .map(item -> Money.of(currency(), new BigDecimal(item.balance())))
