@@ -5,7 +5,7 @@
   import FormFoot from '$lib/forms/FormFoot.svelte';
   import { Form } from '$lib/forms/form.svelte';
   import { session } from '$lib/shell/session.svelte';
-  import { figure } from '$lib/ui/format';
+  import { day, figure } from '$lib/ui/format';
   import { load } from '$lib/ui/load.svelte';
   /** Asks the credit controller for a higher limit or an earlier day; the case is filled in by itself. */
   let { account, order, onDone }: { account: number; order?: number | undefined; onDone: () => unknown } =
@@ -35,7 +35,7 @@
       Limit <b>{figure(c.limit)}</b>, exposure <b>{figure(c.exposure)}</b>, overdue
       <b>{figure(c.overdue)}</b>.
       {#each credit.data.limits.filter((l) => l.from > (session.view?.today ?? '')) as l (l.from)}
-        <span class="quiet">{figure(l.amount)} from {l.from}.</span>
+        <span class="quiet">{figure(l.amount)} from {day(l.from)}.</span>
       {/each}
     </p>
   {/if}

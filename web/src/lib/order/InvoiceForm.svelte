@@ -5,14 +5,14 @@
   import FormFoot from '$lib/forms/FormFoot.svelte';
   import { Form } from '$lib/forms/form.svelte';
   import { Debounced } from '$lib/order/preview.svelte';
-  import { figure } from '$lib/ui/format';
+  import { figure, position } from '$lib/ui/format';
   import PortionTable from './PortionTable.svelte';
   import { all, portions, type Portions } from './portions';
   /** Issues an invoice of an order, or a deposit; what it comes to is shown before. */
   let { o, onDone }: { o: Schemas['OrderView']; onDone: (made: number) => unknown } = $props();
   type What = 'delivered' | 'rest' | 'part' | 'deposit';
   const open = $derived(o.progress.filter((line) => line.toInvoice !== '0'));
-  const isDelivered = untrack(() => o.progress.some((line) => line.delivered > line.invoiced));
+  const isDelivered = untrack(() => o.progress.some((line) => position(line.delivered) > position(line.invoiced)));
   const path = untrack(() => ({ id: o.id }));
   type Values = {
     what: What;

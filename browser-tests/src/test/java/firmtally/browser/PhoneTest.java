@@ -141,7 +141,7 @@ class PhoneTest {
     BROWSER.press(Keys.ENTER);
     BROWSER.until("other totals", () -> !BROWSER.text("[data-tally='Net']").equals(before));
     // As a finger would: from under the totals.
-    BROWSER.script("window.scrollTo(0, document.body.scrollHeight)");
+    BROWSER.value("window.scrollTo(0, document.body.scrollHeight)");
     BROWSER.button("Save lines").click();
     BROWSER.until("saved", () -> BROWSER.texts("button").stream().anyMatch("Saved"::equals));
   }

@@ -93,8 +93,6 @@
         <dd class="figure">{p.leadDays} days</dd>
       </dl>
       <section class="leaf log">
-        <h2>Stock</h2>
-        <Stock {code} />
         <h2>Data sheets</h2>
         <Files
           record="product"
@@ -107,6 +105,10 @@
         <Changes record="product" id={product.data.id} />
       </section>
     </div>
+    <section class="leaf stock" aria-label="Stock">
+      <h2>Stock</h2>
+      <Stock {code} />
+    </section>
     <PriceTester product={code} />
     <h2 class="rules">Price rules for this product</h2>
     <table class="ledger" aria-label="Price rules">
@@ -193,6 +195,11 @@
   .log {
     max-height: 230px;
     overflow: auto;
+  }
+  .stock {
+    padding: 10px 14px;
+    margin-bottom: 16px;
+    max-width: 560px;
   }
   .rules {
     margin: 16px 0 6px;
