@@ -2,6 +2,7 @@
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Certificate from './Certificate.svelte';
+  import Changes from './Changes.svelte';
   import OfferLines from './OfferLines.svelte';
   import { CustomerQuote, type CopyLine } from './copy.svelte';
   import { untrack } from 'svelte';
@@ -80,6 +81,7 @@
         {#each offer.head.addressee as line, n (n)}{line}<br />{/each}
       </p>
       {#each offer.letter as paragraph, n (n)}<p>{paragraph}</p>{/each}
+      {#if offer.changes}<Changes changes={offer.changes} />{/if}
       <OfferLines
         {offer}
         {open}

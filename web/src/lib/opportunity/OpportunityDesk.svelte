@@ -179,6 +179,10 @@
   <Ruler stages={o.stages} here={o.stageId} moves={o.moves} locked={!o.mayChange} onMove={move} />
 </div>
 {#if asking === ''}<Notice refusal={acts.refusal} />{/if}
+{#if o.renewsId}{#await import('$lib/renewal/RunningTerm.svelte') then { default: RunningTerm }}<RunningTerm
+      agreement={o.renewsId}
+      {o}
+    />{/await}{/if}
 {#if o.leadQuoteId !== null}<LeadQuote {o} {editor} {onChange} />{/if}
 {#snippet panel(key: string)}
   {#if key === 'stage'}<StagePanel {o} {onChange} />

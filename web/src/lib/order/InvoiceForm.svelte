@@ -12,7 +12,9 @@
   let { o, onDone }: { o: Schemas['OrderView']; onDone: (made: number) => unknown } = $props();
   type What = 'delivered' | 'rest' | 'part' | 'deposit';
   const open = $derived(o.progress.filter((line) => line.toInvoice !== '0'));
-  const isDelivered = untrack(() => o.progress.some((line) => position(line.delivered) > position(line.invoiced)));
+  const isDelivered = untrack(() =>
+    o.progress.some((line) => position(line.delivered) > position(line.invoiced))
+  );
   const path = untrack(() => ({ id: o.id }));
   type Values = {
     what: What;

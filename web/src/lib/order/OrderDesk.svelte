@@ -134,7 +134,7 @@
 {#if !asking}<Notice refusal={acts.refusal} />{/if}
 {#each o.agreements as agreement (agreement.id)}
   <p class="agreement">
-    Agreement <a href="/renewals#{agreement.number}">{agreement.number}</a>
+    Agreement <a href="/renewals/{agreement.id}">{agreement.number}</a>
     {agreement.state === 'ended' ? 'ended' : 'runs until'}
     <b>{day(agreement.end)}</b>,
     {figure(agreement.monthly)} per month; its renewal is

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { page } from '$app/state';
   import { session } from '$lib/shell/session.svelte';
+  import Places from '$lib/ui/Places.svelte';
   /** The lists of what was ordered: from the order to the money. */
   const keeps = $derived(['credit-controller', 'administrator'].includes(session.me?.role ?? ''));
   const places = $derived([
@@ -13,36 +13,4 @@
   ] as [string, string][]);
 </script>
 
-<nav aria-label="Orders and money">
-  {#each places as [path, label] (path)}
-    <a href={path} aria-current={page.url.pathname === path ? 'page' : undefined}>{label}</a>
-  {/each}
-</nav>
-
-<style>
-  nav {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px 16px;
-    border-bottom: 1px solid var(--rule-strong);
-    margin-bottom: 12px;
-  }
-  a {
-    padding: 4px 0 5px;
-    color: var(--stone);
-    border-bottom: 2px solid transparent;
-    margin-bottom: -1px;
-  }
-  a[aria-current] {
-    color: var(--ink);
-    font-weight: 600;
-    border-bottom-color: var(--brass);
-  }
-  @media (pointer: coarse) {
-    a {
-      min-height: 44px;
-      display: flex;
-      align-items: center;
-    }
-  }
-</style>
+<Places label="Orders and money" {places} />

@@ -8,7 +8,7 @@ export function placeOf(kind: string, id: number, number: string): string {
     case 'enquiry':
       return '/enquiries/' + id;
     case 'agreement':
-      return '/renewals#' + number;
+      return '/renewals/' + id;
     case 'delivery':
       return `/api/deliveries/${id}/pdf`;
     case 'credit-note':

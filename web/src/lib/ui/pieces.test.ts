@@ -85,7 +85,7 @@ describe('where a record is shown', () => {
     ['product', 4, 'BS 15/2', '/catalogue/BS%2015%2F2'],
     ['enquiry', 4, 'E-4', '/enquiries/4'],
     ['opportunity', 4, 'O-4', '/opportunities/4'],
-    ['agreement', 4, 'G-4', '/renewals#G-4'],
+    ['agreement', 4, 'G-4', '/renewals/4'],
     ['account', 4, 'A-4', '/accounts/4'],
     ['quote', 4, 'Q-4', '/quotes/4'],
     ['order', 4, 'S-4', '/orders/4']

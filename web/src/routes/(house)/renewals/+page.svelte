@@ -1,81 +1,320 @@
 <script lang="ts">
-  import Rows from '$lib/ui/Rows.svelte';
-  import { api } from '$lib/api/client';
+  import { goto } from '$app/navigation';
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import LeaveForm from '$lib/renewal/LeaveForm.svelte';
+  import RenewForm from '$lib/renewal/RenewForm.svelte';
+  import RenewalTabs from '$lib/renewal/RenewalTabs.svelte';
+  import Ribbon from '$lib/renewal/Ribbon.svelte';
+  import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
-  import { day, figure } from '$lib/ui/format';
+  import Ask from '$lib/ui/Ask.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
+  import Rows from '$lib/ui/Rows.svelte';
+  import Verdict from '$lib/ui/Verdict.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
+  import { day, figure, position } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
-  const list = listed(
-    () => ['agreements'],
-    (after) => api.GET('/api/agreements', { params: { query: { after } } })
-  );
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { say } from '$lib/ui/said';
+  import { tone } from '$lib/ui/tones';
+  type Row = Schemas['RenewalRow'];
   const today = $derived(session.view?.today ?? '');
-  // Twelve months ahead of today, for the ribbon: drawing only.
-  const first = $derived(Date.parse(today.slice(0, 7) + '-01'));
-  const YEAR = 365.25 * 86_400_000;
-  const at = (iso: string) => Math.max(0, Math.min(1, (Date.parse(iso) - first) / YEAR)) * 100;
-  const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-  const months = $derived(NAMES.map((_, n) => NAMES[(Number(today.slice(5, 7)) - 1 + n) % 12]));
+  let month = $state('');
+  let status = $state('');
+  let family = $state('');
+  let owner = $state('');
+  let risk = $state(false);
+  let text = $state('');
+  let at = $state(0);
+  const filter = $derived({
+    ...(family ? { family } : {}),
+    ...(owner ? { owner: Number(owner) } : {}),
+    ...(text ? { text } : {})
+  });
+  const months = load(
+    () => ['renewals', 'months', filter],
+    () => api.GET('/api/renewals/months', { params: { query: filter } }),
+    () => true,
+    true
+  );
+  const list = listed<Row>(
+    () => ['renewals', filter, month, status, risk],
+    (after) =>
+      api.GET('/api/renewals', {
+        params: {
+          query: {
+            ...filter,
+            ...(month ? { from: month, to: month } : {}),
+            ...(status ? { status } : {}),
+            ...(risk ? { risk: 'true' } : {}),
+            after
+          }
+        }
+      })
+  );
+  const families = load(
+    () => ['products', 'families'],
+    () => api.GET('/api/products/families')
+  );
+  const team = load(
+    () => ['people'],
+    () => api.GET('/api/users')
+  );
+  const acts = new Acts(async () => {
+    await Promise.all([list.refetch(), months.refetch()]);
+  });
+  let renewing = $state.raw<Row | null>(null);
+  let leaving = $state.raw<Row | null>(null);
+  const open = (row: Row) => row.status !== 'renewed' && row.status !== 'not-renewed' && !!row.nextId;
+  const current = $derived(list.rows[Math.min(at, list.rows.length - 1)]);
+  const sum = $derived.by(() => {
+    const rows = months.data ?? [];
+    return { count: rows.reduce((n, m) => n + m.count, 0), risks: rows.reduce((n, m) => n + m.risks, 0) };
+  });
+
+  async function contacted(row: Row) {
+    const id = row.callId;
+    if (!id) return;
+    const done = await acts.run(() =>
+      ask(
+        api.POST('/api/activities/{id}/done', { params: { path: { id } }, body: { outcome: '', next: null } })
+      )
+    );
+    if (done) say(`Noted: called ${row.account}.`);
+  }
+
+  async function quote(row: Row) {
+    if (row.quoteId) return goto(`/quotes/${row.quoteId}`);
+    const id = row.nextId;
+    if (!id) return;
+    let made = 0;
+    const done = await acts.run(async () => {
+      made = (await ask(api.POST('/api/opportunities/{id}/quotes', { params: { path: { id } } }))).id;
+    });
+    if (done) await goto(`/quotes/${made}`);
+  }
+
+  function step(by: number) {
+    at = Math.max(0, Math.min(list.rows.length - 1, at + by));
+    document.getElementById(list.rows[at]?.number ?? '')?.scrollIntoView({ block: 'nearest' });
+  }
+  offer(() => [
+    { label: 'Next row', keys: 'j', run: () => step(1) },
+    { label: 'Row before', keys: 'k', run: () => step(-1) },
+    ...(current
+      ? [
+          { label: `Open ${current.number}`, keys: 'Enter', run: () => goto(`/renewals/${current.id}`) },
+          ...(session.sells && open(current)
+            ? [
+                ...(current.callId
+                  ? [
+                      {
+                        label: `Note a call about ${current.number}`,
+                        keys: 'c',
+                        run: () => contacted(current)
+                      }
+                    ]
+                  : []),
+                { label: `Quote ${current.number}`, keys: 'q', run: () => quote(current) },
+                { label: `Renew ${current.number}`, keys: 'r', run: () => (renewing = current) },
+                { label: `Not renewed: ${current.number}`, keys: 'x', run: () => (leaving = current) }
+              ]
+            : [])
+        ]
+      : [])
+  ]);
+  const NAMES = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
+  const STATES = [
+    ['', 'all states'],
+    ['open', 'open'],
+    ['contacted', 'contacted'],
+    ['quoted', 'quoted'],
+    ['renewed', 'renewed'],
+    ['not-renewed', 'not renewed']
+  ] as const;
   const COLUMNS = [
     { label: 'Agreement' },
     { label: 'Account' },
     { label: 'Ends', figure: true },
-    { label: 'Contact by', figure: true },
+    { label: 'Twelve months', drawn: true },
+    { label: 'State' },
     { label: 'Per month', figure: true },
     { label: 'Term', figure: true },
-    { label: 'Renewal' },
-    { label: 'Twelve months', drawn: true }
+    { label: 'Acts', unseen: true }
   ];
-  type Row = (typeof list.rows)[number];
+  // Where a day lies in the twelve months: drawing only.
+  const YEAR = 365.25 * 86_400_000;
+  const begin = $derived(Date.parse(today.slice(0, 7) + '-01'));
+  const place = (iso: string) => Math.max(0, Math.min(1, (Date.parse(iso) - begin) / YEAR)) * 100;
 </script>
 
 <svelte:head><title>Renewals · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head"><h1>Renewals in the next twelve months</h1></div>
+  <div class="head">
+    <h1>Renewals in the next twelve months</h1>
+    <input class="box" type="search" aria-label="Find" placeholder="Number, account" bind:value={text} />
+    <select class="box" aria-label="State" bind:value={status}>
+      {#each STATES as [value, label] (value)}<option {value}>{label}</option>{/each}
+    </select>
+    <select class="box" aria-label="Family" bind:value={family}>
+      <option value="">all families</option>
+      {#each families.data ?? [] as f (f)}<option value={f}>{f}</option>{/each}
+    </select>
+    <select class="box" aria-label="Owner" bind:value={owner}>
+      <option value="">all owners</option>
+      {#each (team.data ?? []).filter((u) => u.active && u.role !== 'credit-controller') as p (p.id)}<option
+          value={String(p.id)}>{p.name}</option
+        >{/each}
+    </select>
+    <label><input type="checkbox" bind:checked={risk} /> at risk</label>
+  </div>
+  <RenewalTabs />
+  <Notice refusal={refusalOf(months) ?? acts.refusal} />
+  {#if months.data && sum.count}
+    <p class="told">
+      {sum.count}
+      {sum.count === 1 ? 'agreement ends' : 'agreements end'}{#if sum.risks}, <b class="bad"
+          >{sum.risks} at risk</b
+        >{/if}.
+    </p>
+    <Ribbon months={months.data} first={today} bind:chosen={month} />
+  {/if}
   <Rows
     label="Agreements"
     columns={COLUMNS}
     {list}
     key={(row: Row) => row.id}
     id={(row: Row) => row.number}
-    empty="No agreements yet. An order with a recurring line makes one."
+    quiet={(row: Row) => row.status === 'renewed' || row.status === 'not-renewed'}
+    empty={month || status || family || owner || risk || text
+      ? 'No agreements match.'
+      : 'Nothing ends within twelve months. An order with a recurring line makes an agreement.'}
   >
-    {#snippet head()}<div class="ribbon months">
-        {#each months as month, n (n)}<span>{month}</span>{/each}
+    {#snippet head()}<div class="months" aria-hidden="true">
+        {#each Array.from({ length: 12 }, (_, n) => NAMES[(Number(today.slice(5, 7)) - 1 + n) % 12]) as name, n (n)}<span
+            >{name}</span
+          >{/each}
       </div>{/snippet}
     {#snippet row(row: Row)}
-      {@const due = row.callOn <= today && !row.calledAt}
-      <td>{row.number}</td>
+      <td class="number" class:here={current?.id === row.id}><a href="/renewals/{row.id}">{row.number}</a></td
+      >
       <td class="lead"><a href="/accounts/{row.accountId}">{row.account}</a></td>
-      <td class="figure" class:bad={row.end < today}>{day(row.end)}</td>
-      <td class="figure {row.calledAt ? 'good' : due ? 'bad' : ''}"
-        >{row.calledAt ? 'called ' + day(row.calledAt) : day(row.callOn)}</td
+      <td class="figure ends" class:bad={row.end < today}
+        >{day(row.end)}
+        <small class:bad={row.callOn <= today && row.status === 'open'}
+          >{row.contactedAt ? 'spoke ' + day(row.contactedAt) : 'contact by ' + day(row.callOn)}</small
+        ></td
       >
-      <td class="figure">{figure(row.monthly)}</td>
-      <td class="figure worth">{figure(row.value)}</td>
-      <td
-        >{#if row.nextId}<a href="/opportunities/{row.nextId}">{row.nextNumber}</a>
-          <span class="quiet">{row.nextState}</span>{/if}</td
-      >
-      <td class="ribbon off"
+      <td class="off"
         ><div class="band">
-          <i style:width="{at(row.end)}%"></i><b style:left="{at(row.callOn)}%"></b>
+          <i class={row.status} style:width="{place(row.end)}%"></i>
+          {#if row.callOn >= today}<b style:left="{place(row.callOn)}%"></b>{/if}
         </div></td
       >
+      <td
+        ><Verdict tone={tone(row.status)}>{row.status.replace('-', ' ')}</Verdict>
+        {#if row.risks.length}<small class="bad">{row.risks.join(', ')}</small>{/if}</td
+      >
+      <td class="figure off"
+        >{figure(row.monthly)}
+        {#if row.nextMonthly && row.nextMonthly !== row.monthly}<small
+            class:good={position(row.nextMonthly) > position(row.monthly)}
+            class:bad={position(row.nextMonthly) < position(row.monthly)}
+            >then {figure(row.nextMonthly)}</small
+          >{/if}</td
+      >
+      <td class="figure worth">{figure(row.value)}</td>
+      <td class="acts">
+        {#if session.sells && open(row)}
+          {#if row.callId}<button
+              class="plain"
+              aria-label="Note a call about {row.number}"
+              onclick={() => void contacted(row)}>Called</button
+            >{/if}
+          <button class="plain" aria-label="Quote {row.number}" onclick={() => void quote(row)}
+            >{row.quoteId ? 'Quote' : 'Quote…'}</button
+          >
+          <button class="plain" aria-label="Renew {row.number}" onclick={() => (renewing = row)}
+            >Renew…</button
+          >
+          <button class="plain" aria-label="Not renewed: {row.number}" onclick={() => (leaving = row)}
+            >Not renewed…</button
+          >
+        {/if}
+      </td>
     {/snippet}
   </Rows>
 </div>
+<Ask
+  bind:open={() => renewing !== null, (is) => (is ? null : (renewing = null))}
+  title="Renew {renewing?.number ?? ''}, {renewing?.account ?? ''}"
+>
+  {#if renewing}
+    <RenewForm
+      id={renewing.id}
+      number={renewing.number}
+      monthly={renewing.monthly}
+      next={renewing.nextMonthly ?? renewing.monthly}
+      onDone={(order) => {
+        renewing = null;
+        void acts.run(() => Promise.resolve());
+        say('The next term is ordered.');
+        void goto(`/orders/${order}`);
+      }}
+    />
+  {/if}
+</Ask>
+<Ask
+  bind:open={() => leaving !== null, (is) => (is ? null : (leaving = null))}
+  title="{leaving?.number ?? ''} of {leaving?.account ?? ''} is not renewed"
+>
+  {#if leaving}
+    <LeaveForm
+      id={leaving.id}
+      end={leaving.end}
+      version={leaving.version}
+      onDone={() => {
+        leaving = null;
+        void acts.run(() => Promise.resolve());
+      }}
+    />
+  {/if}
+</Ask>
 
 <style>
-  .ribbon {
-    width: 340px;
+  input.box {
+    width: 160px;
+  }
+  .told {
+    margin-bottom: 6px;
+  }
+  .told b {
+    font-weight: 560;
+  }
+  small {
+    display: block;
+    font-size: var(--type-small);
+    color: var(--stone);
+  }
+  small.bad {
+    color: var(--madder);
+  }
+  small.good {
+    color: var(--moss);
+  }
+  .ends {
+    white-space: nowrap;
   }
   .months {
     display: grid;
     grid-template-columns: repeat(12, 1fr);
+    width: 190px;
     font-size: var(--type-tiny);
   }
+  /* Each agreement is a band that ends where its term ends; the mark is the day to speak about it. */
   .band {
     position: relative;
+    width: 190px;
     height: 16px;
     background: repeating-linear-gradient(90deg, var(--rule) 0 1px, transparent 1px calc(100% / 12));
   }
@@ -83,16 +322,37 @@
     position: absolute;
     top: 4px;
     height: 8px;
-    background: var(--petrol);
+    background: var(--rule-strong);
     border-right: 3px solid var(--ink);
+  }
+  .band i.contacted {
+    background: var(--brass);
+  }
+  .band i.quoted {
+    background: var(--petrol);
+  }
+  .band i.renewed {
+    background: var(--moss);
   }
   .band b {
     position: absolute;
     top: 0;
     height: 16px;
-    border-left: 2px solid var(--brass);
+    border-left: 2px solid var(--madder);
+  }
+  .here {
+    box-shadow: inset 3px 0 0 var(--brass);
+  }
+  .acts {
+    white-space: nowrap;
+    text-align: right;
   }
   .page :global(tr:target td) {
     background: var(--brass-wash);
+  }
+  @media (max-width: 640px) {
+    .acts {
+      white-space: normal;
+    }
   }
 </style>

@@ -175,7 +175,7 @@ class CashTest {
     clean("a credit note to be issued");
     BROWSER.button("Issue credit note").click();
     BROWSER.seeText("h1", "Credit note C-");
-    BROWSER.seeText("[aria-label='Paper trail']", "Invoice");
+    BROWSER.seeText("[aria-label='Paper trail']", "credit note");
     BROWSER.open(invoice);
     BROWSER.seeText("h1", "Invoice I-");
   }
@@ -215,8 +215,9 @@ class CashTest {
     BROWSER.seeText("[aria-label='To invoice']", "recurring");
     String key = "return document.querySelectorAll(\"[aria-label='To invoice'] tbody tr\").length";
     long proposed = (Long) BROWSER.value(key);
-    BROWSER.chord(Keys.CONTROL, Keys.ENTER);
-    BROWSER.until("all are issued", () -> BROWSER.texts("progress").isEmpty() && shown(key) < proposed);
+    BROWSER.chord(Keys.CONTROL, Keys.ENTER.toString());
+    BROWSER.until(
+        "all are issued", () -> BROWSER.texts("progress").isEmpty() && shown(key) < proposed);
     assertThat(BROWSER.texts("[role='alert']")).isEmpty();
     BROWSER.open("/invoices");
     BROWSER.seeText("table[aria-label='Invoices']", "recurring charges");

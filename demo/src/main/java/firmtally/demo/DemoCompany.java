@@ -12,6 +12,7 @@ import org.springframework.context.annotation.Import;
   DemoEnquiries.class,
   DemoSets.class,
   DemoPapers.class,
-  DemoTrade.class
+  DemoTrade.class,
+  DemoRenewals.class
 })
 public class DemoCompany {}

@@ -63,6 +63,7 @@ class DemoLoader implements SmartLifecycle {
   private final Clock clock;
   private final DemoPapers papers;
   private final DemoTrade trade;
+  private final DemoRenewals renewals;
   private final CreditRulesService rulesOfCredit;
   private boolean isRunning;
 
@@ -80,6 +81,7 @@ class DemoLoader implements SmartLifecycle {
       DemoEnquiries demoEnquiries,
       DemoPapers papers,
       DemoTrade trade,
+      DemoRenewals renewals,
       CreditRulesService rulesOfCredit,
       EnquiryWorth worth,
       Sql sql,
@@ -98,6 +100,7 @@ class DemoLoader implements SmartLifecycle {
     this.demoEnquiries = demoEnquiries;
     this.papers = papers;
     this.trade = trade;
+    this.renewals = renewals;
     this.rulesOfCredit = rulesOfCredit;
     this.worth = worth;
     this.sql = sql;
@@ -165,6 +168,7 @@ class DemoLoader implements SmartLifecycle {
     buyers.limit(ids, today);
     history.open(stage);
     trade.today(stage);
+    renewals.prepare(stage);
     pipeline.furnish(stage);
     demoEnquiries.take(stage);
     worth.run(today);

@@ -1016,6 +1016,8 @@ CREATE TABLE agreement_charge (
   line_id TEXT NOT NULL,
   from_day TEXT NOT NULL,
   document_id INTEGER NOT NULL REFERENCES document(id),
+  -- What of it stays charged.
+  net INTEGER NOT NULL,
   PRIMARY KEY (agreement_id, line_id, from_day)
 ) STRICT, WITHOUT ROWID;
 CREATE VIEW invoice AS
@@ -1064,7 +1066,7 @@ CREATE TABLE agreement (
   number TEXT NOT NULL UNIQUE,
   order_id INTEGER NOT NULL REFERENCES document(id),
   account_id INTEGER NOT NULL REFERENCES account(id),
-  state TEXT NOT NULL CHECK (state IN ('running', 'renewed', 'ended')),
+  state TEXT NOT NULL CHECK (state IN ('running', 'not-renewed', 'renewed', 'ended')),
   currency TEXT NOT NULL,
   start_day TEXT NOT NULL,
   term_months INTEGER NOT NULL,
@@ -1074,10 +1076,17 @@ CREATE TABLE agreement (
   monthly INTEGER NOT NULL,
   value INTEGER NOT NULL,
   follows_id INTEGER REFERENCES agreement(id),
-  -- Where it ends before its term does.
+  -- Where it ends on another day than its term does.
   ends_on TEXT,
-  -- The day of its next charge that is not invoiced yet; NULL when there is none.
-  next_charge TEXT
+  -- The day of what is to be invoiced or credited of it next; NULL when there is nothing.
+  next_charge TEXT,
+  -- What was agreed about the next term: by how much it may rise, and in words.
+  uplift INTEGER NOT NULL DEFAULT 0,
+  terms TEXT NOT NULL DEFAULT '',
+  -- Why it is not renewed or ended early, and who has it then.
+  reason TEXT,
+  competitor TEXT,
+  version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
 CREATE INDEX agreement_charge_due ON agreement(next_charge) WHERE next_charge IS NOT NULL;
 CREATE INDEX agreement_end ON agreement(state, end_day);
@@ -1096,6 +1105,30 @@ CREATE TABLE agreement_line (
   tax INTEGER NOT NULL,
   PRIMARY KEY (agreement_id, line_id)
 ) STRICT, WITHOUT ROWID;
+
+-- Prices of next terms that were raised in one act, and what each worksheet was before.
+CREATE TABLE price_rise (
+  id INTEGER PRIMARY KEY,
+  at TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  words TEXT NOT NULL,
+  undone_at TEXT,
+  undone_by INTEGER REFERENCES person(id)
+) STRICT;
+
+CREATE TABLE price_rise_item (
+  rise_id INTEGER NOT NULL REFERENCES price_rise(id),
+  agreement_id INTEGER NOT NULL REFERENCES agreement(id),
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  -- What was typed before, and the version that the rise made.
+  before_form TEXT NOT NULL,
+  worksheet_version INTEGER NOT NULL,
+  value_before INTEGER NOT NULL,
+  value_after INTEGER NOT NULL,
+  letter_sent_at TEXT,
+  PRIMARY KEY (rise_id, agreement_id)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX price_rise_agreement ON price_rise_item(agreement_id);
 
 -- Another way to work a worksheet out, kept beside it: what was typed, as a document.
 CREATE TABLE worksheet_scenario (

@@ -3,6 +3,7 @@ package firmtally.core.renewal;
 import firmtally.core.money.Percent;
 import firmtally.core.money.SameCurrency;
 import firmtally.core.money.Texts;
+import java.math.BigInteger;
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
@@ -57,5 +58,34 @@ public record RecurringAgreement(
             "termMonths " + termMonths + " is not a multiple of everyMonths " + line.everyMonths());
       }
     }
+  }
+
+  /**
+   * The same agreement with another last day.
+   *
+   * @throws IllegalArgumentException if it is before the start
+   */
+  public RecurringAgreement endingOn(LocalDate lastDay) {
+    return new RecurringAgreement(ref, start, termMonths, Optional.of(lastDay), inAdvance, lines);
+  }
+
+  /**
+   * The same agreement until a later day: its term grows by whole periods of all lines as far as
+   * that day needs, and what is left of the last one is cut. A year that is charged every 12 months
+   * and moved on by a quarter charges the stub of 3 months by its days.
+   *
+   * @throws IllegalArgumentException if the term would be more than 1200 months
+   */
+  public RecurringAgreement extendedTo(LocalDate lastDay) {
+    int step = lines.stream().mapToInt(ChargeLine::everyMonths).reduce(1, this::leastCommon);
+    int months = termMonths;
+    while (!start.plusMonths(months).isAfter(lastDay)) {
+      months += step;
+    }
+    return new RecurringAgreement(ref, start, months, Optional.of(lastDay), inAdvance, lines);
+  }
+
+  private int leastCommon(int one, int other) {
+    return one / BigInteger.valueOf(one).gcd(BigInteger.valueOf(other)).intValueExact() * other;
   }
 }

@@ -260,10 +260,14 @@ public class ActivityService {
             kind, subject, due, null, person, null, opportunity, null, null, null, ""));
   }
 
-  /** Closes what was planned so under a subject, as there is nothing left to do it for. */
+  /**
+   * Closes what was planned so under a subject, as there is nothing left to do it for.
+   *
+   * @return how many
+   */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void closePlannedBySystem(OpportunityId opportunity, String subject, String outcome) {
-    store.closePlannedBySystem(opportunity, subject, clock.instant(), outcome);
+  public int closePlannedBySystem(OpportunityId opportunity, String subject, String outcome) {
+    return store.closePlannedBySystem(opportunity, subject, clock.instant(), outcome);
   }
 
   /** Notes down what was just done, such as a call that was had; nothing had been planned. */

@@ -192,8 +192,8 @@ class ActivityStore {
   }
 
   /** Closes what was planned by the company itself under a subject. */
-  void closePlannedBySystem(OpportunityId opportunity, String subject, Instant at, String outcome) {
-    sql.sql(
+  int closePlannedBySystem(OpportunityId opportunity, String subject, Instant at, String outcome) {
+    return sql.sql(
             """
             UPDATE activity SET closed_at = :at, outcome = :outcome, version = version + 1
             WHERE opportunity_id = :id AND subject = :subject AND planned_by IS NULL AND closed_at IS NULL

@@ -12,6 +12,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Optional;
 import org.joda.money.Money;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,6 +27,7 @@ public class EndingService implements DueWork {
   private final TeamStore team;
   private final ActivityService activities;
   private final ChangeLog log;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
 
   EndingService(
@@ -34,12 +36,14 @@ public class EndingService implements DueWork {
       TeamStore team,
       ActivityService activities,
       ChangeLog log,
+      ApplicationEventPublisher events,
       Clock clock) {
     this.service = service;
     this.store = store;
     this.team = team;
     this.activities = activities;
     this.log = log;
+    this.events = events;
     this.clock = clock;
   }
 
@@ -104,6 +108,7 @@ public class EndingService implements DueWork {
     activities.closeOpen(id, "Closed: lost.");
     String words = reason + (competitor.isEmpty() ? "" : ", to " + competitor);
     log.note(actor.id(), RECORD, id, "state", before.state().word(), "lost: " + words);
+    events.publishEvent(new OpportunityEnded(before, reason, blankToNull(competitor), actor));
   }
 
   /** Rests until a day; then it is open again by itself, with a call on that day. */
@@ -155,6 +160,7 @@ public class EndingService implements DueWork {
           before.id(), "call", "Follow up", LocalDate.now(clock), before.ownerId());
     }
     log.note(by.id(), RECORD, before.id(), "state", before.state().word(), "open");
+    events.publishEvent(new OpportunityEnded(before, null, null, by));
   }
 
   /** How it stands afterwards; what does not apply is null. */

@@ -11,6 +11,7 @@ import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.EnquiryId;
@@ -160,6 +161,7 @@ class OpportunityController {
       @JsonUnwrapped Customer customer,
       @JsonUnwrapped Progress progress,
       @JsonUnwrapped Days days,
+      @MaybeNull AgreementId renewsId,
       @MaybeNull DocumentId leadQuoteId,
       String value,
       About about,
@@ -207,6 +209,7 @@ class OpportunityController {
             o.expectedClose(),
             o.closedOn(),
             touchedOn(o, activities)),
+        o.renewsId(),
         o.leadQuoteId(),
         beside.settings().amounts().apply(o.value()),
         about(o),

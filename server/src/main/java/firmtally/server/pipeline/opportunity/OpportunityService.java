@@ -399,6 +399,13 @@ public class OpportunityService {
     return after;
   }
 
+  /** A renewal whose running term ends on another day is called and closes by that. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void moveRenewal(OpportunityId id, String title, LocalDate close) {
+    store.moveRenewal(id, title, close);
+    reindex(id);
+  }
+
   /**
    * Makes a quote the one that an opportunity's value, lists and outlook follow; part of the act on
    * the quote. Without one its own lines count again.

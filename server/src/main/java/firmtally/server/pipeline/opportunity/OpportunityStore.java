@@ -327,6 +327,16 @@ class OpportunityStore {
         .single();
   }
 
+  /** A renewal whose running term ends on another day; that is no close date moved back. */
+  void moveRenewal(OpportunityId id, String title, LocalDate close) {
+    sql.sql(
+            "UPDATE opportunity SET title = :title, expected_close = :close, version = version + 1 WHERE id = :id")
+        .param("title", title)
+        .param("close", close)
+        .param("id", id)
+        .update();
+  }
+
   void setWonAmount(OpportunityId id, long minor) {
     sql.sql("UPDATE opportunity SET won_amount = :amount, version = version + 1 WHERE id = :id")
         .param("amount", minor)

@@ -27,6 +27,7 @@ public sealed interface Id
         OpportunityId,
         PersonId,
         PriceChangeId,
+        PriceRiseId,
         PriceRuleId,
         ProcessId,
         ProductId,

@@ -41,8 +41,8 @@ public class AgreementCharges {
   /**
    * An agreement and what it charges.
    *
-   * @param end the last day of its term
-   * @param endsOn where it ends before
+   * @param end its last day
+   * @param endsOn the same, where it is not the last day of its term
    */
   public record Charged(
       AgreementId id,
@@ -54,9 +54,9 @@ public class AgreementCharges {
       LocalDate end,
       Optional<LocalDate> endsOn,
       List<Line> lines) {
-    /** Whether it goes on. */
+    /** Whether it is in its term, or past it and not followed. */
     public boolean isRunning() {
-      return "running".equals(state);
+      return "running".equals(state) || "not-renewed".equals(state);
     }
 
     /** A line by its id. */
@@ -139,6 +139,80 @@ public class AgreementCharges {
         .param("most", most)
         .query(AgreementId.class)
         .list();
+  }
+
+  /**
+   * A period of a line that is invoiced.
+   *
+   * @param net what of it stays charged
+   */
+  public record Invoiced(String line, LocalDate from, DocumentId invoice, long net) {
+    /** By which it is known among the charges of its agreement. */
+    public String key() {
+      return line + " " + from;
+    }
+  }
+
+  /** Which periods of an agreement are invoiced, by day. */
+  public List<Invoiced> invoiced(AgreementId id) {
+    return sql.sql(
+            """
+            SELECT line_id AS line, from_day, document_id AS invoice, net FROM agreement_charge
+            WHERE agreement_id = :id ORDER BY from_day, line_id
+            """)
+        .param("id", id)
+        .query(
+            (row, n) ->
+                new Invoiced(
+                    row.getString("line"),
+                    Columns.day(row, "from_day"),
+                    new DocumentId(row.getLong("invoice")),
+                    row.getLong("net")))
+        .list();
+  }
+
+  /** Notes that a period is invoiced. */
+  public void invoice(AgreementId id, Invoiced period) {
+    sql.sql(
+            """
+            INSERT INTO agreement_charge (agreement_id, line_id, from_day, document_id, net)
+            VALUES (:agreement, :line, :from, :invoice, :net)
+            """)
+        .param("agreement", id)
+        .param("line", period.line())
+        .param("from", period.from())
+        .param("invoice", period.invoice())
+        .param("net", period.net())
+        .update();
+  }
+
+  /** What an invoice charged may be charged again: it was credited whole. */
+  public void release(DocumentId invoice) {
+    sql.sql("DELETE FROM agreement_charge WHERE document_id = :invoice")
+        .param("invoice", invoice)
+        .update();
+  }
+
+  /** So much of a period stays charged: the rest was credited as it ended early. */
+  public void keep(AgreementId id, String line, LocalDate from, long net) {
+    if (net == 0) {
+      sql.sql(
+              "DELETE FROM agreement_charge WHERE agreement_id = :id AND line_id = :line AND from_day = :from")
+          .param("id", id)
+          .param("line", line)
+          .param("from", from)
+          .update();
+      return;
+    }
+    sql.sql(
+            """
+            UPDATE agreement_charge SET net = :net WHERE agreement_id = :id AND line_id = :line AND from_day = :from
+            """)
+        .param("id", id)
+        .param("line", line)
+        .param("from", from)
+        .param("net", net)
+        .update();
   }
 
   /** Those that an order made. */

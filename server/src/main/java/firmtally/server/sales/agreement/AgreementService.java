@@ -20,10 +20,10 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.SearchIndex;
-import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.platform.web.Paged;
+import firmtally.server.platform.web.NotThere;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
@@ -47,8 +47,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class AgreementService {
   private static final int NOTICE_MONTHS = 1;
-  private static final int PAGE = 200;
-  private static final int KEPT_DAYS = 30;
   private static final int PRICE_DECIMALS = 4;
   private final AgreementStore store;
   private final OpportunityService opportunities;
@@ -58,6 +56,7 @@ public class AgreementService {
   private final ChangeLog log;
   private final Counters counters;
   private final SearchIndex index;
+  private final Records records;
   private final Clock clock;
 
   AgreementService(
@@ -69,6 +68,7 @@ public class AgreementService {
       ChangeLog log,
       Counters counters,
       SearchIndex index,
+      Records records,
       Clock clock) {
     this.store = store;
     this.opportunities = opportunities;
@@ -78,6 +78,7 @@ public class AgreementService {
     this.log = log;
     this.counters = counters;
     this.index = index;
+    this.records = records;
     this.clock = clock;
   }
 
@@ -95,7 +96,7 @@ public class AgreementService {
       int termMonths,
       String monthly,
       String value,
-      @MaybeNull AgreementId nextId,
+      @MaybeNull OpportunityId nextId,
       @MaybeNull String nextNumber,
       @MaybeNull String nextState,
       @MaybeNull Instant calledAt) {}
@@ -151,16 +152,25 @@ public class AgreementService {
         : agreed.with(plans.stream().map(p -> p.form().sold()).toList());
   }
 
-  /** What runs, or ended within the last month without being renewed; the first to end first. */
-  Paged<AgreementRow> running(Cursor after, Actor actor) {
-    List<AgreementRow> found =
-        store.ending(
-            LocalDate.now(clock).minusDays(KEPT_DAYS).toString(),
-            after,
-            PAGE + 1,
-            actor,
-            settings.amounts());
-    return Paged.of(found, PAGE, row -> new Cursor(row.end().toString(), row.id()));
+  /** Whether prices of its next term were raised, and not undone. */
+  public boolean isRaised(AgreementId id) {
+    return store.isRaised(id);
+  }
+
+  /** An agreement that somebody may read. */
+  public Agreement readable(AgreementId id, Actor actor) {
+    records.checkReadable("agreement", id, actor);
+    return get(id);
+  }
+
+  /** An agreement that somebody may change. */
+  public Agreement editable(AgreementId id, Actor actor) {
+    records.checkEditable("agreement", id, actor);
+    return get(id);
+  }
+
+  private Agreement get(AgreementId id) {
+    return store.find(id).orElseThrow(() -> new NotThere("agreement", id));
   }
 
   /** The agreements that an order made. */
@@ -189,7 +199,10 @@ public class AgreementService {
     LocalDate start = start(source.opportunity());
     byTerm.forEach((months, plans) -> make(source, start, months, plans, actor));
     Optional.ofNullable(source.opportunity().renewsId())
-        .ifPresent(previous -> store.setState(previous, byTerm.isEmpty() ? "ended" : "renewed"));
+        .ifPresent(
+            previous ->
+                store.setState(
+                    previous, byTerm.isEmpty() ? AgreementState.ENDED : AgreementState.RENEWED));
   }
 
   /**
@@ -198,7 +211,9 @@ public class AgreementService {
   @Transactional(propagation = Propagation.MANDATORY)
   public void orderCancelled(DocumentId order, Actor actor) {
     for (AgreementRow row : ofOrder(order)) {
-      store.end(row.id(), row.start().minusDays(1));
+      store.cancel(row.id(), row.start().minusDays(1));
+      Optional.ofNullable(get(row.id()).followsId())
+          .ifPresent(previous -> store.setState(previous, AgreementState.RUNNING));
       log.note(actor.id(), "agreement", row.id(), "state", row.state(), "ended: order cancelled");
       store
           .next(row.id())
@@ -215,8 +230,8 @@ public class AgreementService {
   /** A renewal goes on where the term before ends; anything new begins today. */
   private LocalDate start(Opportunity opportunity) {
     return Optional.ofNullable(opportunity.renewsId())
-        .flatMap(store::term)
-        .map(term -> LocalDate.parse(term.startDay()).plusMonths(term.termMonths()))
+        .flatMap(store::find)
+        .map(term -> term.end().plusDays(1))
         .orElse(LocalDate.now(clock));
   }
 
@@ -261,16 +276,22 @@ public class AgreementService {
       Actor actor) {
     OpportunityId id =
         opportunities.openFor(
-            Opening.of(
-                    before.accountId(),
-                    "Renewal of " + number + " from " + next.renewalStart(),
-                    "renewal")
+            Opening.of(before.accountId(), titleOf(number, next.renewalStart()), "renewal")
                 .with(Optional.empty(), Optional.ofNullable(before.contactId()))
                 .closing(next.end(), lines)
                 .renewing(agreement),
             actor,
             before.ownerId());
-    activities.planBySystem(
-        id, "call", "Call about the renewal of " + number, next.callOn(), before.ownerId());
+    activities.planBySystem(id, "call", callAbout(number), next.callOn(), before.ownerId());
+  }
+
+  /** What the call about a next term is planned as. */
+  static String callAbout(String number) {
+    return "Call about the renewal of " + number;
+  }
+
+  /** What the opportunity of a next term is called. */
+  static String titleOf(String number, LocalDate start) {
+    return "Renewal of " + number + " from " + start;
   }
 }

@@ -5,17 +5,17 @@ import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.renewal.NextTerm;
 import firmtally.core.renewal.RunningTerm;
-import firmtally.server.access.Actor;
-import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
-import firmtally.server.platform.web.Cursor;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.worksheet.calculation.LineForm;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -54,23 +54,6 @@ class AgreementStore {
   /** What an agreement is made of beside its term. */
   record Made(String number, DocumentId order, AccountId account, @MaybeNull AgreementId follows) {}
 
-  List<AgreementService.AgreementRow> ending(
-      String from, Cursor after, int most, Actor actor, LongFunction<String> amounts) {
-    return rows(
-        Visibility.bind(
-                sql.sql(
-                    ROWS
-                        + " WHERE g.state = 'running' AND g.end_day >= :key AND (g.end_day, g.id) > (:end, :id) AND "
-                        + Visibility.OPPORTUNITY_READABLE
-                        + " ORDER BY g.end_day, g.id LIMIT :most"),
-                actor)
-            .param("end", after.key())
-            .param("id", after.id())
-            .param("most", most),
-        from,
-        amounts);
-  }
-
   List<AgreementService.AgreementRow> ofOrder(DocumentId order, LongFunction<String> amounts) {
     return rows(sql.sql(ROWS + " WHERE g.order_id = :key ORDER BY g.id"), order, amounts);
   }
@@ -94,7 +77,7 @@ class AgreementStore {
                     row.getInt("term_months"),
                     amounts.apply(row.getLong("monthly")),
                     amounts.apply(row.getLong("value")),
-                    Columns.maybe(row, "next_id", AgreementId::new).orElse(null),
+                    Columns.maybe(row, "next_id", OpportunityId::new).orElse(null),
                     row.getString("next_number"),
                     row.getString("next_state"),
                     Columns.instant(row, "called_at")))
@@ -151,25 +134,116 @@ class AgreementStore {
         .update();
   }
 
-  record Term(String startDay, int termMonths, String number) {}
+  private static final String ONE =
+      """
+      SELECT g.*, o.owner_id FROM agreement g JOIN document d ON d.id = g.order_id JOIN opportunity o ON o.id = d.opportunity_id
+      """;
 
-  Optional<Term> term(AgreementId id) {
-    return sql.sql("SELECT start_day, term_months, number FROM agreement WHERE id = :id")
+  Optional<Agreement> find(AgreementId id) {
+    return sql.sql(ONE + "WHERE g.id = :id")
         .param("id", id)
-        .query(Term.class)
+        .query((row, n) -> agreement(row))
         .optional();
   }
 
-  void setState(AgreementId id, String state) {
-    sql.sql("UPDATE agreement SET state = :state WHERE id = :id")
+  /** Those of an account that are in their term, but one. */
+  List<Agreement> others(AgreementId id, AccountId account) {
+    return sql.sql(
+            ONE
+                + "WHERE g.account_id = :account AND g.id <> :id AND g.state IN ('running', 'not-renewed') ORDER BY g.end_day, g.id")
+        .param("id", id)
+        .param("account", account)
+        .query((row, n) -> agreement(row))
+        .list();
+  }
+
+  /** Those that nobody renews and whose last day is past. */
+  List<AgreementId> runOut(LocalDate today) {
+    return sql.sql(
+            "SELECT id FROM agreement WHERE state = 'not-renewed' AND end_day < :today ORDER BY id")
+        .param("today", today)
+        .query(AgreementId.class)
+        .list();
+  }
+
+  private static Agreement agreement(ResultSet row) throws SQLException {
+    return new Agreement(
+        new AgreementId(row.getLong("id")),
+        row.getString("number"),
+        new DocumentId(row.getLong("order_id")),
+        new AccountId(row.getLong("account_id")),
+        new PersonId(row.getLong("owner_id")),
+        AgreementState.of(row.getString("state")),
+        Columns.day(row, "start_day"),
+        Columns.day(row, "end_day"),
+        Optional.ofNullable(Columns.day(row, "ends_on")),
+        row.getInt("term_months"),
+        row.getInt("notice_months"),
+        Columns.day(row, "call_on"),
+        row.getLong("monthly"),
+        row.getLong("value"),
+        Percent.ofTenThousandths(row.getLong("uplift")),
+        row.getString("terms"),
+        row.getString("reason"),
+        row.getString("competitor"),
+        Columns.maybe(row, "follows_id", AgreementId::new).orElse(null),
+        row.getLong("version"));
+  }
+
+  /**
+   * Keeps what changes of it, if it is still of this version.
+   *
+   * @return how many were changed: 1 or 0
+   */
+  int update(Agreement changed) {
+    return sql.sql(
+            """
+            UPDATE agreement SET state = :state, end_day = :end, ends_on = :endsOn, term_months = :term, notice_months = :notice,
+              call_on = :call, value = :value, uplift = :uplift, terms = :terms, reason = :reason, competitor = :competitor,
+              version = version + 1
+            WHERE id = :id AND version = :version
+            """)
+        .param("id", changed.id())
+        .param("version", changed.version())
+        .param("state", changed.state())
+        .param("end", changed.end())
+        .param("endsOn", changed.endsOn())
+        .param("term", changed.termMonths())
+        .param("notice", changed.noticeMonths())
+        .param("call", changed.callOn())
+        .param("value", changed.value())
+        .param("uplift", changed.uplift())
+        .param("terms", changed.terms())
+        .param("reason", changed.reason())
+        .param("competitor", changed.competitor())
+        .update();
+  }
+
+  void setState(AgreementId id, AgreementState state) {
+    sql.sql("UPDATE agreement SET state = :state, version = version + 1 WHERE id = :id")
         .param("state", state)
         .param("id", id)
         .update();
   }
 
-  void end(AgreementId id, LocalDate on) {
+  boolean isRaised(AgreementId id) {
+    return sql.sql(
+            """
+            SELECT EXISTS (SELECT 1 FROM price_rise_item i JOIN price_rise r ON r.id = i.rise_id
+                           WHERE i.agreement_id = :id AND r.undone_at IS NULL)
+            """)
+        .param("id", id)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /** It ends before it began. */
+  void cancel(AgreementId id, LocalDate on) {
     sql.sql(
-            "UPDATE agreement SET state = 'ended', ends_on = :on, next_charge = NULL WHERE id = :id")
+            """
+            UPDATE agreement SET state = 'ended', ends_on = :on, end_day = :on, next_charge = NULL, version = version + 1
+            WHERE id = :id
+            """)
         .param("id", id)
         .param("on", on)
         .update();

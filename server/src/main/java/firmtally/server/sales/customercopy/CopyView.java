@@ -2,6 +2,7 @@ package firmtally.server.sales.customercopy;
 
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.sales.agreement.TermChanges;
 import java.time.Instant;
 import java.util.List;
 
@@ -29,7 +30,11 @@ record CopyView(
   /** Whom the customer may ask. */
   record Rep(String name, String email, String phone) {}
 
-  /** What is offered, with what is picked of it. */
+  /**
+   * What is offered, with what is picked of it.
+   *
+   * @param changes of a renewal: what it changes against the running term; null for new business
+   */
   record Offer(
       QuotePaper.Head head,
       List<String> letter,
@@ -40,7 +45,8 @@ record CopyView(
       String total,
       List<QuotePaper.Fact> terms,
       List<Enclosure> enclosures,
-      List<String> generalTerms) {}
+      List<String> generalTerms,
+      @MaybeNull List<TermChanges.Change> changes) {}
 
   /** A file that is enclosed, by its place among them. */
   record Enclosure(int at, String name, long size) {}

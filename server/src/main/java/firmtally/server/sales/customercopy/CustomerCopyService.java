@@ -14,6 +14,7 @@ import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.Written;
+import firmtally.server.sales.agreement.TermChanges;
 import firmtally.server.sales.quote.Enclosures;
 import firmtally.server.sales.quote.Quote;
 import firmtally.server.sales.quote.QuotePapers;
@@ -52,6 +53,7 @@ class CustomerCopyService {
   private final QuotePapers papers;
   private final Enclosures enclosures;
   private final ProductService products;
+  private final TermChanges changes;
   private final Rep rep;
   private final ChangeLog log;
   private final Clock clock;
@@ -66,6 +68,7 @@ class CustomerCopyService {
       QuotePapers papers,
       Enclosures enclosures,
       ProductService products,
+      TermChanges changes,
       OpportunityService opportunities,
       ActivityService activities,
       ChangeLog log,
@@ -76,6 +79,7 @@ class CustomerCopyService {
     this.papers = papers;
     this.enclosures = enclosures;
     this.products = products;
+    this.changes = changes;
     this.rep = new Rep(opportunities, activities);
     this.log = log;
     this.clock = clock;
@@ -231,7 +235,11 @@ class CustomerCopyService {
         Written.amount(worked.asked()),
         paper.closing().terms(),
         files,
-        paper.closing().generalTerms());
+        paper.closing().generalTerms(),
+        Optional.ofNullable(
+                rep.opportunities().readable(quote.opportunityId(), Actor.SYSTEM).renewsId())
+            .map(running -> changes.of(running, worked))
+            .orElse(null));
   }
 
   private static CopyView.Line line(QuotePaper.Line line, LineForm offered) {

@@ -9,29 +9,30 @@ import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.sales.agreement.AgreementCharges;
+import firmtally.server.sales.agreement.AgreementMoved;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /** What agreements charge, by the core's calendar, and what of it is invoiced. */
 @Component
 class Charges {
-  private final InvoiceStore store;
   private final AgreementCharges agreements;
   private final SettingsService settings;
 
-  Charges(InvoiceStore store, AgreementCharges agreements, SettingsService settings) {
-    this.store = store;
+  Charges(AgreementCharges agreements, SettingsService settings) {
     this.agreements = agreements;
     this.settings = settings;
   }
@@ -92,7 +93,10 @@ class Charges {
     if (recurring.isEmpty() || to.isBefore(from)) {
       return List.of();
     }
-    Set<String> charged = new HashSet<>(store.charged(agreement.id()));
+    Set<String> charged =
+        agreements.invoiced(agreement.id()).stream()
+            .map(AgreementCharges.Invoiced::key)
+            .collect(Collectors.toSet());
     return ChargeCalendar.of(currency(), from, to, List.of(recurring.get())).charges().stream()
         .filter(charge -> !charged.contains(charge.line().id() + " " + charge.from()))
         .toList();
@@ -116,22 +120,117 @@ class Charges {
 
   /** Notes what was invoiced, and the day of the next charge. */
   void issued(Due due, DocumentId invoice) {
-    due.lines().forEach(l -> store.insertCharge(due.agreement().id(), l.id(), l.from(), invoice));
+    AgreementId id = due.agreement().id();
+    for (Invoice.Line line : due.lines()) {
+      agreements.invoice(
+          id,
+          new AgreementCharges.Invoiced(
+              line.id(), line.from(), invoice, line.net().getAmountMinorLong()));
+    }
     keepNext(due.agreement());
   }
 
   /** What an invoice charged may be charged again. */
   void credited(AgreementId id, DocumentId invoice) {
-    store.removeCharges(invoice);
+    agreements.release(invoice);
     keepNext(agreements.get(id));
   }
 
   private void keepNext(AgreementCharges.Charged agreement) {
-    agreements.setNext(
-        agreement.id(),
+    Optional<LocalDate> next =
         open(agreement, agreement.start(), agreement.end()).stream()
             .map(ChargeCalendar.Charge::on)
-            .findFirst());
+            .findFirst();
+    // What is to be credited is to be looked at at once.
+    agreements.setNext(
+        agreement.id(), refunds(agreement).isEmpty() ? next : Optional.of(agreement.start()));
+  }
+
+  /**
+   * What an invoice charged too much, as the agreement ended early.
+   *
+   * @param lines as the credit note has them: below 0, for the days that fall away
+   * @param sum below 0
+   * @param kept what of each period stays charged, by its key
+   */
+  record Refund(
+      AgreementCharges.Charged agreement,
+      DocumentId invoice,
+      List<Invoice.Line> lines,
+      TaxedSum sum,
+      Map<AgreementCharges.Invoiced, Long> kept) {}
+
+  /** What is to be credited of an agreement, invoice by invoice. */
+  List<Refund> refunds(AgreementId id) {
+    return refunds(agreements.get(id));
+  }
+
+  private List<Refund> refunds(AgreementCharges.Charged agreement) {
+    if (agreement.endsOn().isEmpty()) {
+      return List.of();
+    }
+    Map<String, ChargeCalendar.Charge> now = new HashMap<>();
+    agreement
+        .recurring(currency())
+        .ifPresent(
+            recurring ->
+                ChargeCalendar.of(
+                        currency(), agreement.start(), agreement.end(), List.of(recurring))
+                    .charges()
+                    .forEach(c -> now.put(c.line().id() + " " + c.from(), c)));
+    Map<DocumentId, Map<AgreementCharges.Invoiced, Long>> byInvoice = new LinkedHashMap<>();
+    for (AgreementCharges.Invoiced period : agreements.invoiced(agreement.id())) {
+      long kept =
+          Optional.ofNullable(now.get(period.key()))
+              .map(c -> c.net().getAmountMinorLong())
+              .orElse(0L);
+      if (kept < period.net()) {
+        byInvoice.computeIfAbsent(period.invoice(), i -> new LinkedHashMap<>()).put(period, kept);
+      }
+    }
+    List<Refund> refunds = new ArrayList<>();
+    byInvoice.forEach((invoice, kept) -> refunds.add(refund(agreement, invoice, kept)));
+    return refunds;
+  }
+
+  private Refund refund(
+      AgreementCharges.Charged agreement,
+      DocumentId invoice,
+      Map<AgreementCharges.Invoiced, Long> kept) {
+    LocalDate after = agreement.end().plusDays(1);
+    Map<Percent, BigDecimal> bases = new HashMap<>();
+    List<Invoice.Line> lines = new ArrayList<>();
+    kept.forEach(
+        (period, stays) -> {
+          AgreementCharges.Line line = agreement.line(period.line());
+          Money less = Money.ofMinor(currency(), stays - period.net());
+          bases.merge(line.tax(), less.getAmount(), BigDecimal::add);
+          lines.add(
+              new Invoice.Line(
+                  line.id(),
+                  line.product(),
+                  line.words(),
+                  "",
+                  line.quantity().value().negate(),
+                  less,
+                  line.tax(),
+                  period.from().isAfter(after) ? period.from() : after,
+                  period.from().plusMonths(line.everyMonths()).minusDays(1)));
+        });
+    return new Refund(agreement, invoice, lines, TaxedSum.of(currency(), bases), kept);
+  }
+
+  /** Notes what was credited, and the day of what is next. */
+  void refunded(Refund refund) {
+    AgreementId id = refund.agreement().id();
+    refund.kept().forEach((p, net) -> agreements.keep(id, p.line(), p.from(), net));
+    keepNext(refund.agreement());
+  }
+
+  /** It ends on another day: other charges are due, or some are to be credited. */
+  @EventListener
+  void moved(AgreementMoved moved) {
+    keepNext(agreements.get(moved.agreement()));
   }
 
   /** With tax: the first charges of an order's agreements that were never charged. */
@@ -139,7 +238,7 @@ class Charges {
     Money sum = Money.zero(currency());
     for (AgreementId id : agreements.ofOrder(order)) {
       AgreementCharges.Charged agreement = agreements.get(id);
-      if (store.charged(id).isEmpty() && agreement.isRunning()) {
+      if (agreements.invoiced(id).isEmpty() && agreement.isRunning()) {
         sum = sum.plus(first(agreement));
       }
     }

@@ -1,6 +1,7 @@
 package firmtally.server.sales.invoice;
 
 import firmtally.core.money.Percent;
+import firmtally.core.money.TaxedSum;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.MaybeNull;
@@ -55,10 +56,26 @@ record Invoice(
       Money net,
       Percent tax,
       @MaybeNull LocalDate from,
-      @MaybeNull LocalDate to) {}
+      @MaybeNull LocalDate to) {
+    /** As it is taken back whole. */
+    Line negated() {
+      return new Line(id, product, words, unit, quantity.negate(), net.negated(), tax, from, to);
+    }
+  }
 
   /** What is taxed with a percent, and what of deposits was taken off before. */
   record Tax(Percent percent, Money base, Money tax, Money deducted) {}
+
+  /** What it comes to, as it is taken back whole. */
+  TaxedSum negated() {
+    return new TaxedSum(
+        taxes.stream()
+            .map(t -> new TaxedSum.TaxLine(t.percent(), t.base().negated(), t.tax().negated()))
+            .toList(),
+        net.negated(),
+        tax.negated(),
+        total.negated());
+  }
 
   /** Whether it takes another one back. */
   boolean isCredit() {

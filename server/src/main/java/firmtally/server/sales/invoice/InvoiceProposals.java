@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -37,7 +38,7 @@ public class InvoiceProposals {
   private static final String OF_CHARGES = "charges";
   private static final Pattern KEY =
       Pattern.compile(
-          "(delivered|deposit|charges)-([0-9]{1,18})(?:-([0-9]{4}-[0-9]{2}-[0-9]{2}))?");
+          "(delivered|deposit|charges|credit)-([0-9]{1,18})(?:-([0-9]{4}-[0-9]{2}-[0-9]{2}))?");
   private final InvoiceStore store;
   private final InvoiceService invoices;
   private final Charges charges;
@@ -109,8 +110,11 @@ public class InvoiceProposals {
             id -> new Cursor(OF_CHARGES, id));
     return new Paged<>(
         page.rows().stream()
-            .flatMap(id -> charges.upTo(id, today()).stream())
-            .map(due -> of(due, actor))
+            .flatMap(
+                id ->
+                    Stream.concat(
+                        charges.upTo(id, today()).stream().map(due -> of(due, actor)),
+                        charges.refunds(id).stream().map(refund -> of(refund, actor))))
             .toList(),
         page.after());
   }
@@ -170,6 +174,22 @@ public class InvoiceProposals {
         actor);
   }
 
+  private Proposal of(Charges.Refund refund, Actor actor) {
+    Order order = orders.readable(refund.agreement().orderId(), actor);
+    return of(
+        "credit-" + refund.invoice(),
+        "credit",
+        order,
+        refund.agreement().number()
+            + " ended on "
+            + Written.day(refund.agreement().end())
+            + ": credit of "
+            + invoices.document(refund.invoice(), actor).number(),
+        refund.sum().net(),
+        refund.sum().total(),
+        actor);
+  }
+
   private Proposal of(
       String key, String kind, Order order, String what, Money net, Money total, Actor actor) {
     Account account = accounts.readable(order.accountId(), actor);
@@ -203,6 +223,8 @@ public class InvoiceProposals {
     long id = Long.parseLong(parts.group(2));
     if ("charges".equals(parts.group(1)) && parts.group(3) != null) {
       made = invoices.issueCharges(new AgreementId(id), LocalDate.parse(parts.group(3)), actor);
+    } else if ("credit".equals(parts.group(1))) {
+      made = invoices.creditEnded(new DocumentId(id), actor);
     } else {
       made =
           invoices.issue(

@@ -4,6 +4,7 @@ import firmtally.core.invoicing.Ask;
 import firmtally.core.invoicing.Paper;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
+import firmtally.core.money.TaxedSum;
 import firmtally.core.receivables.Reference;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
@@ -15,6 +16,8 @@ import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.Written;
+import firmtally.server.sales.agreement.AgreementMoved;
 import firmtally.server.sales.document.Document;
 import firmtally.server.sales.document.DocumentKind;
 import firmtally.server.sales.document.DocumentService;
@@ -364,52 +367,68 @@ public class InvoiceService {
     if (store.creditOf(invoice.id()).isPresent()) {
       throw new NotPossible("Nothing is left of " + invoice.number() + ".");
     }
-    LocalDate today = LocalDate.now(clock);
-    Document document = make(order.document(), DocumentKind.CREDIT_NOTE, account, actor);
-    keep(
-        new Invoice(
-            document.id(),
-            document.number(),
-            "credit-note",
-            order.id(),
-            invoice.agreementId(),
-            invoice.id(),
+    Invoice credit =
+        creditOf(
+            invoice,
+            make(order.document(), DocumentKind.CREDIT_NOTE, account, actor),
             reason,
-            today,
-            today,
-            invoice.net().negated(),
-            invoice.tax().negated(),
-            invoice.total().negated(),
-            Optional.empty(),
-            false,
-            Reference.of(document.number()),
-            null,
-            invoice.lines().stream()
-                .map(
-                    l ->
-                        new Invoice.Line(
-                            l.id(),
-                            l.product(),
-                            l.words(),
-                            l.unit(),
-                            l.quantity().negate(),
-                            l.net().negated(),
-                            l.tax(),
-                            l.from(),
-                            l.to()))
-                .toList(),
-            invoice.taxes().stream()
-                .map(
-                    t ->
-                        new Invoice.Tax(
-                            t.percent(), t.base().negated(), t.tax().negated(), t.deducted()))
-                .toList()),
-        account,
-        order.terms().poNumberIfAny(),
-        actor);
+            invoice.negated(),
+            invoice.lines().stream().map(Invoice.Line::negated).toList());
+    keep(credit, account, order.terms().poNumberIfAny(), actor);
     charges.credited(invoice.agreementId(), invoice.id());
     settleOrder(order.id(), actor);
-    return document.id();
+    return credit.id();
+  }
+
+  /** Credits what an invoice charged of an agreement for days after its end. */
+  @Transactional
+  public DocumentId creditEnded(DocumentId id, Actor actor) {
+    actor.checkKeepsBooks();
+    Invoice invoice = readable(id, actor);
+    Charges.Refund refund =
+        Optional.ofNullable(invoice.agreementId()).map(charges::refunds).orElse(List.of()).stream()
+            .filter(r -> r.invoice().equals(id))
+            .findFirst()
+            .orElseThrow(
+                () -> new NotPossible("Nothing of " + invoice.number() + " is to be credited."));
+    Order order = orders.readable(invoice.orderId(), actor);
+    Account account = accounts.readable(order.accountId(), Actor.SYSTEM);
+    String reason =
+        refund.agreement().number() + " ended on " + Written.day(refund.agreement().end());
+    Document document = make(order.document(), DocumentKind.CREDIT_NOTE, account, actor);
+    Invoice credit = creditOf(invoice, document, reason, refund.sum(), refund.lines());
+    keep(credit, account, order.terms().poNumberIfAny(), actor);
+    charges.refunded(refund);
+    settleOrder(order.id(), actor);
+    return credit.id();
+  }
+
+  private Invoice creditOf(
+      Invoice of, Document document, String reason, TaxedSum sum, List<Invoice.Line> credited) {
+    LocalDate today = LocalDate.now(clock);
+    return new Invoice(
+        document.id(),
+        document.number(),
+        "credit-note",
+        of.orderId(),
+        of.agreementId(),
+        of.id(),
+        reason,
+        today,
+        today,
+        sum.net(),
+        sum.tax(),
+        sum.total(),
+        Optional.empty(),
+        false,
+        Reference.of(document.number()),
+        null,
+        credited,
+        sum.taxes().stream()
+            .map(
+                tax ->
+                    new Invoice.Tax(tax.percent(), tax.base(), tax.tax(), Money.zero(currency())))
+            .toList());
   }
 
   private void settleOrder(DocumentId id, Actor actor) {
@@ -428,6 +447,11 @@ public class InvoiceService {
   @EventListener
   void changed(OrderChanged order) {
     keepToInvoice(order.order());
+  }
+
+  @EventListener
+  void moved(AgreementMoved agreement) {
+    keepToInvoice(agreement.order());
   }
 
   @EventListener

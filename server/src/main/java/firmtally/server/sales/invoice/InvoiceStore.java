@@ -303,35 +303,6 @@ class InvoiceStore {
         .list();
   }
 
-  /** Which charges of an agreement are invoiced, as {@code line day}. */
-  List<String> charged(AgreementId agreement) {
-    return sql.sql(
-            "SELECT line_id || ' ' || from_day FROM agreement_charge WHERE agreement_id = :id ORDER BY 1")
-        .param("id", agreement)
-        .query(String.class)
-        .list();
-  }
-
-  void insertCharge(AgreementId agreement, String line, LocalDate from, DocumentId invoice) {
-    sql.sql(
-            """
-            INSERT INTO agreement_charge (agreement_id, line_id, from_day, document_id)
-            VALUES (:agreement, :line, :from, :invoice)
-            """)
-        .param("agreement", agreement)
-        .param("line", line)
-        .param("from", from)
-        .param("invoice", invoice)
-        .update();
-  }
-
-  /** What was charged may be charged again: it was credited. */
-  void removeCharges(DocumentId invoice) {
-    sql.sql("DELETE FROM agreement_charge WHERE document_id = :invoice")
-        .param("invoice", invoice)
-        .update();
-  }
-
   Optional<DocumentId> creditOf(DocumentId invoice) {
     return sql.sql(
             "SELECT document_id FROM invoice_terms WHERE of_id = :id ORDER BY document_id LIMIT 1")

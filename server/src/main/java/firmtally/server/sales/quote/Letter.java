@@ -9,6 +9,7 @@ import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.platform.web.Written;
+import firmtally.server.sales.agreement.AgreementService;
 import firmtally.server.sales.document.Correspondence;
 import firmtally.server.worksheet.calculation.Calculation;
 import java.time.Clock;
@@ -26,19 +27,29 @@ import org.springframework.stereotype.Component;
 class Letter {
   private final TextService texts;
   private final AccountService accounts;
+  private final AgreementService agreements;
   private final SettingsService settings;
   private final Clock clock;
 
-  Letter(TextService texts, AccountService accounts, SettingsService settings, Clock clock) {
+  Letter(
+      TextService texts,
+      AccountService accounts,
+      AgreementService agreements,
+      SettingsService settings,
+      Clock clock) {
     this.texts = texts;
     this.accounts = accounts;
+    this.agreements = agreements;
     this.settings = settings;
     this.clock = clock;
   }
 
   /** The text that a quote begins with, fields and all. */
   String begun(Purpose purpose, Opportunity of, Account account) {
-    String business = of.renewsId() == null ? "new" : "renewal";
+    String business =
+        of.renewsId() == null
+            ? "new"
+            : agreements.isRaised(of.renewsId()) ? "price-rise" : "renewal";
     return texts.find(purpose, business, account.language());
   }
 

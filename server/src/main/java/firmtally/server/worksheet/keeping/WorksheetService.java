@@ -19,6 +19,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
@@ -142,6 +143,42 @@ public class WorksheetService {
           }
         }
       }
+    }
+
+    /** Looks at saved worksheets that can still change, one after the other. */
+    public void each(Map<WorksheetId, WorksheetContext> forWhom, Consumer<Calculation> look) {
+      List<WorksheetId> ids = List.copyOf(forWhom.keySet());
+      for (int from = 0; from < ids.size(); from += AT_A_TIME) {
+        List<WorksheetId> part = ids.subList(from, Math.min(from + AT_A_TIME, ids.size()));
+        for (WorksheetStore.SheetRow row : store.find(part)) {
+          if (row.agreed() == null) {
+            look.accept(
+                remembering.saved(
+                    new Calculator.Saved(row.id(), row.version()),
+                    forWhom.get(row.id()),
+                    form(row)));
+          }
+        }
+      }
+    }
+
+    /** What one of them would come to with other rows; nothing is kept. */
+    public Calculation supposing(Calculation is, WorksheetContext context, WorksheetForm form) {
+      return remembering.saved(new Calculator.Saved(is.id(), is.version()), context, form);
+    }
+
+    /**
+     * Saves other rows of one of them, in the next version.
+     *
+     * @throws Conflict when somebody else saved in the meantime
+     */
+    public Calculation save(Calculation is, WorksheetContext context, WorksheetForm form) {
+      Calculation made =
+          remembering.saved(new Calculator.Saved(is.id(), is.version() + 1), context, form);
+      if (write(is.version(), made) == 0) {
+        throw new Conflict("Somebody else saved these lines.", row(is.id()).version());
+      }
+      return made;
     }
 
     private void recalculate(WorksheetStore.SheetRow row, WorksheetContext context) {

@@ -1,0 +1,73 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { api, type Schemas } from '$lib/api/client';
+  import { session } from '$lib/shell/session.svelte';
+  import Ask from '$lib/ui/Ask.svelte';
+  import { day, figure, position } from '$lib/ui/format';
+  import { load } from '$lib/ui/load.svelte';
+  import RenewForm from './RenewForm.svelte';
+  /** Of a renewal's opportunity: the running term, and by how much the next one grows or shrinks. */
+  let { agreement, o }: { agreement: number; o: Schemas['OpportunityView'] } = $props();
+  const running = load(
+    () => ['agreement', agreement, o.version],
+    () => api.GET('/api/agreements/{id}', { params: { path: { id: agreement } } }),
+    () => true,
+    true
+  );
+  let renewing = $state(false);
+  const a = $derived(running.data);
+  const grown = $derived(a?.next ? position(a.next.monthly) - position(a.monthly) : 0);
+</script>
+
+{#if a}
+  <p class="running">
+    <span
+      >Running term <a href="/renewals/{a.id}">{a.number}</a> until <b>{day(a.end)}</b>, {figure(a.monthly)} per
+      month</span
+    >
+    {#if a.next}
+      <span
+        >next term {figure(a.next.monthly)}:
+        <b class:good={grown > 0} class:bad={grown < 0}
+          >{grown === 0
+            ? 'as the running one'
+            : `${grown > 0 ? 'expansion' : 'contraction'} of ${figure(Math.abs(grown).toFixed(2))}`}</b
+        ></span
+      >
+    {/if}
+    {#if a.upliftPercent}<span class="quiet">may rise by {a.upliftPercent} %</span>{/if}
+    {#if a.reason}<span class="bad">{a.reason}</span>{/if}
+    {#if session.sells && a.next?.id === o.id && o.state === 'open'}<button
+        class="plain"
+        onclick={() => (renewing = true)}>Renew…</button
+      >{/if}
+  </p>
+  <Ask bind:open={renewing} title="Renew {a.number}, {a.account}">
+    {#if a.next}<RenewForm
+        id={a.id}
+        number={a.number}
+        monthly={a.monthly}
+        next={a.next.monthly}
+        quote={a.next.quote}
+        onDone={(order) => {
+          renewing = false;
+          void goto(`/orders/${order}`);
+        }}
+      />{/if}
+  </Ask>
+{/if}
+
+<style>
+  .running {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 18px;
+    padding: 6px 12px;
+    margin: 6px 0;
+    border-left: 3px solid var(--brass);
+    background: var(--paper);
+  }
+  b {
+    font-weight: 560;
+  }
+</style>
