@@ -47,7 +47,8 @@
     >
       <span class="column" style:height="{HEIGHT}px" aria-hidden="true">
         {#if row}
-          <i class="open" style:height="{high(row.value)}px"></i>
+          <i class="left" style:height="{high(row.value)}px"></i>
+          <i class="open" style:height="{high(row.value) - high(row.notRenewed)}px"></i>
           <i class="contacted" style:height="{high(row.contacted) + high(row.quoted) + high(row.renewed)}px"
           ></i>
           <i class="quoted" style:height="{high(row.quoted) + high(row.renewed)}px"></i>
@@ -68,7 +69,7 @@
 <p class="key" aria-hidden="true">
   <span><i class="renewed"></i>renewed</span><span><i class="quoted"></i>quoted</span><span
     ><i class="contacted"></i>contacted</span
-  ><span><i class="open"></i>open or not renewed</span><span><i class="atrisk"></i>at risk</span>
+  ><span><i class="open"></i>open</span><span><i class="left"></i>not renewed</span><span><i class="atrisk"></i>at risk</span>
 </p>
 
 <style>
@@ -107,6 +108,10 @@
     left: 0;
     right: 0;
     bottom: 0;
+  }
+  i.left {
+    background: repeating-linear-gradient(135deg, var(--rule-strong) 0 1px, transparent 1px 4px);
+    box-shadow: inset 0 0 0 1px var(--rule-strong);
   }
   i.open {
     background: var(--rule-strong);

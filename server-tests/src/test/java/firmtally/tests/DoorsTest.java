@@ -241,6 +241,7 @@ class DoorsTest {
         switch (asked) {
           case "/calendar" -> "?from=2027-01-01&to=2027-02-01";
           case "/book" -> "?owner=" + HOUSE.personOf("mara");
+          case "/behind" -> "?month=2027-03&move=opening";
           case "/counter" -> "?percent=10";
           default -> "";
         };

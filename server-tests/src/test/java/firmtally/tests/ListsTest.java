@@ -25,7 +25,7 @@ class ListsTest {
     "/api/enquiries?state=all, 20",
     "/api/products/list, 20",
     "/api/price-rules, 5",
-    "/api/agreements, 20",
+    "/api/renewals, 20",
     "/api/call-lists, 0"
   })
   void pagesNeitherLoseNorRepeat(String path, int atLeast) {
@@ -47,7 +47,7 @@ class ListsTest {
         "/api/orders?after=-1",
         "/api/enquiries?after=1|x",
         "/api/enquiries?after=1",
-        "/api/agreements?after=1",
+        "/api/renewals?after=1",
         "/api/call-lists?after=closed"
       })
   void aPlaceThatIsNoneIsRefusedByName(String path) {

@@ -140,8 +140,11 @@
     </fieldset>
     <fieldset>
       <legend>By how much</legend>
-      <label class="radio"><input type="radio" value="percent" bind:group={way} /> by percent</label>
-      <label class="radio"><input type="radio" value="today" bind:group={way} /> to the prices of today</label
+      <label
+        >How<select bind:value={way} name="way">
+          <option value="percent">by percent</option>
+          <option value="today">to the prices of today</option>
+        </select></label
       >
       {#if way === 'percent'}<Field
           label="Percent"
@@ -223,19 +226,11 @@
     font-weight: 600;
     margin-bottom: 4px;
   }
-  label:not(.radio) {
+  label {
     display: grid;
     gap: 2px;
     font-size: var(--type-small);
     color: var(--stone);
-  }
-  .radio {
-    display: flex;
-    align-items: center;
-    gap: 6px;
-    min-height: 30px;
-    white-space: nowrap;
-    flex: none;
   }
   h2 {
     margin: 16px 0 6px;

@@ -205,6 +205,9 @@
   .told b {
     font-weight: 560;
   }
+  td .plain {
+    padding: 0;
+  }
   h2 {
     margin: 16px 0 6px;
   }

@@ -85,7 +85,23 @@ class ApiDocs {
             property.getTypes() == null ? Set.of(property.getType()) : property.getTypes());
     types.add("null");
     property.setTypes(types);
+    if (property.getItems() != null) {
+      property.setItems(surely(property.getItems()));
+    }
     return property;
+  }
+
+  /** A list may be null, what is in it never is; the description would hand the mark down. */
+  private static Schema<?> surely(Schema<?> item) {
+    if (item.getOneOf() != null) {
+      return item.getOneOf().get(0);
+    }
+    if (item.getTypes() != null) {
+      Set<String> types = new LinkedHashSet<>(item.getTypes());
+      types.remove("null");
+      item.setTypes(types);
+    }
+    return item;
   }
 
   /** How much a door takes is said with it. */

@@ -23,8 +23,8 @@ import org.springframework.stereotype.Repository;
 class RenewalStore {
   /**
    * How each stands, and what speaks against it: nobody spoke with them within the notice, they owe
-   * something overdue, they bought less than two thirds of the year before, a planned call was not
-   * had.
+   * something overdue, they bought less than half of the year before (renewals aside), a planned
+   * call was not had.
    */
   private static final String STANDING =
       """
@@ -33,8 +33,8 @@ class RenewalStore {
       bought AS (
         SELECT d.account_id, SUM(CASE WHEN d.made_on > :yearAgo THEN w.contract ELSE 0 END) AS now,
                SUM(CASE WHEN d.made_on <= :yearAgo THEN w.contract ELSE 0 END) AS before
-        FROM document d JOIN worksheet w ON w.id = d.worksheet_id
-        WHERE d.kind = 'order' AND d.state IN ('released', 'completed') AND d.made_on > :twoYearsAgo GROUP BY d.account_id),
+        FROM document d JOIN worksheet w ON w.id = d.worksheet_id JOIN opportunity o ON o.id = d.opportunity_id
+        WHERE d.kind = 'order' AND o.renews_id IS NULL AND d.state IN ('released', 'completed') AND d.made_on > :twoYearsAgo GROUP BY d.account_id),
       ending AS (
         SELECT g.id, g.number, g.account_id, a.name AS account, a.price_group, p.name AS owner, o.owner_id, g.state, g.start_day, g.end_day,
                g.call_on, g.monthly, g.value, g.version, n.id AS next_id, n.number AS next_number, n.state AS next_state, s.name AS stage,
@@ -44,7 +44,7 @@ class RenewalStore {
                (SELECT MIN(x.id) FROM activity x WHERE x.opportunity_id = n.id AND x.closed_at IS NULL AND x.kind = 'call') AS call_id,
                EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = n.id AND x.closed_at IS NULL AND x.kind = 'call' AND x.due < :today) AS missed,
                t.account_id IS NOT NULL AS overdue,
-               COALESCE(b.before, 0) > 0 AND COALESCE(b.now, 0) * 3 < b.before * 2 AS falling
+               COALESCE(b.before, 0) > 0 AND COALESCE(b.now, 0) * 2 < b.before AS falling
         FROM agreement g
         JOIN account a ON a.id = g.account_id
         JOIN document d ON d.id = g.order_id

@@ -60,7 +60,12 @@ class StateTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"running, ended renewed", "renewed, ''", "ended, ''"})
+  @CsvSource({
+    "running, ended not-renewed renewed",
+    "not-renewed, ended running",
+    "renewed, running",
+    "ended, ''"
+  })
   void anAgreement(String from, String to) {
     assertThat(next(of(AgreementState.values(), from))).isEqualTo(to);
   }
