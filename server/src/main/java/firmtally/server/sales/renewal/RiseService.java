@@ -9,6 +9,7 @@ import firmtally.server.catalogue.product.Product;
 import firmtally.server.company.SettingsService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.pipeline.opportunity.OpportunityState;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.OpportunityId;
@@ -329,7 +330,7 @@ public class RiseService {
     return store.letters(id);
   }
 
-  /** Puts back what every next term was before, if no quote was made of any and no line changed. */
+  /** Puts back what every next term was before, if none was quoted, ordered or changed since. */
   @Transactional
   void undo(PriceRiseId id, Actor actor) {
     RiseStore.Row row = readable(id, actor);
@@ -353,6 +354,10 @@ public class RiseService {
     Map<WorksheetId, RiseStore.Item> bySheet = new HashMap<>();
     for (RiseStore.Item item : items) {
       Opportunity opportunity = opportunities.editable(item.opportunity(), actor);
+      if (opportunity.state() == OpportunityState.WON) {
+        throw new NotPossible(
+            opportunity.number() + " is ordered with these prices, so nothing was undone.");
+      }
       forWhom.put(opportunity.worksheetId(), contexts.get(item.opportunity()));
       bySheet.put(opportunity.worksheetId(), item);
     }
