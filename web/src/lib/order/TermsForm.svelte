@@ -20,7 +20,12 @@
     version: untrack(() => o.version),
     draft: untrack(() => `terms of order ${o.id}`),
     send: (body, version) =>
-      ask(api.PUT('/api/orders/{id}/terms', { params: { path, header: match(version) }, body })),
+      ask(
+        api.PUT('/api/orders/{id}/terms', {
+          params: { path, header: match(version) },
+          body: { ...body, joins: null }
+        })
+      ),
     reread: async () => {
       const now = await ask(api.GET('/api/orders/{id}', { params: { path } }));
       return { values: values(now), version: now.version };

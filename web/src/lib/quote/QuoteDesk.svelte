@@ -259,6 +259,7 @@
   {:else if asking === 'order'}
     {#await import('$lib/order/OrderForm.svelte') then { default: OrderForm }}<OrderForm
         quote={q.id}
+        opportunity={q.of.opportunityId}
         contract={q.worksheet.totals.contract}
         poNumber={q.poNumber}
         onDone={() => (asking = '')}

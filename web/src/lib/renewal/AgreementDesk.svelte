@@ -24,9 +24,11 @@
   let moving = $state(false);
   let agreeing = $state(false);
   const today = $derived(session.view?.today ?? '');
-  const waits = $derived(a.next?.state === 'open' && (a.state === 'running' || a.state === 'not-renewed'));
+  const waits = $derived(
+    !a.joins && a.next?.state === 'open' && (a.state === 'running' || a.state === 'not-renewed')
+  );
   const mayEnd = $derived(a.mayChange && (a.state === 'running' || a.state === 'not-renewed'));
-  const grown = $derived(a.next ? position(a.next.monthly) - position(a.monthly) : 0);
+  const grown = $derived(a.next ? position(a.next.monthly) - position(a.runningMonthly) : 0);
 
   async function quote() {
     const next = a.next;
@@ -168,6 +170,13 @@
             <dd><a href="/quotes/{a.next.quoteId}">{a.next.quote}</a> {a.next.quoteState}</dd>{/if}
         </dl>
       {:else}<p class="quiet">None.</p>{/if}
+      {#if a.joins}<p>
+          Renewed with <a href="/renewals/{a.joins.id}">{a.joins.number}</a>, which it joined.
+        </p>{/if}
+      {#if a.joinedBy.length}<p>
+          Joined by {#each a.joinedBy as j, n (j.id)}{n ? ', ' : ''}<a href="/renewals/{j.id}">{j.number}</a
+            >{/each}.
+        </p>{/if}
       {#each a.rises as r (r.at)}
         <p class="quiet" class:undone={r.undone}>
           {r.words}: {figure(r.before)} → {figure(r.after)}, {r.person}
@@ -203,7 +212,7 @@
   {#if a.next}<RenewForm
       id={a.id}
       number={a.number}
-      monthly={a.monthly}
+      monthly={a.runningMonthly}
       next={a.next.monthly}
       quote={a.next.quote}
       onDone={(order) => {

@@ -69,7 +69,9 @@
 <p class="key" aria-hidden="true">
   <span><i class="renewed"></i>renewed</span><span><i class="quoted"></i>quoted</span><span
     ><i class="contacted"></i>contacted</span
-  ><span><i class="open"></i>open</span><span><i class="left"></i>not renewed</span><span><i class="atrisk"></i>at risk</span>
+  ><span><i class="open"></i>open</span><span><i class="left"></i>not renewed</span><span
+    ><i class="atrisk"></i>at risk</span
+  >
 </p>
 
 <style>

@@ -16,14 +16,15 @@
   );
   let renewing = $state(false);
   const a = $derived(running.data);
-  const grown = $derived(a?.next ? position(a.next.monthly) - position(a.monthly) : 0);
+  const grown = $derived(a?.next ? position(a.next.monthly) - position(a.runningMonthly) : 0);
 </script>
 
 {#if a}
   <p class="running">
     <span
-      >Running term <a href="/renewals/{a.id}">{a.number}</a> until <b>{day(a.end)}</b>, {figure(a.monthly)} per
-      month</span
+      >Running term <a href="/renewals/{a.id}">{a.number}</a> until <b>{day(a.end)}</b>, {figure(
+        a.runningMonthly
+      )} per month</span
     >
     {#if a.next}
       <span
@@ -46,7 +47,7 @@
     {#if a.next}<RenewForm
         id={a.id}
         number={a.number}
-        monthly={a.monthly}
+        monthly={a.runningMonthly}
         next={a.next.monthly}
         quote={a.next.quote}
         onDone={(order) => {

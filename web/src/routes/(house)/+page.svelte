@@ -17,6 +17,7 @@
   );
   let doing = $state<Schemas['Todo'] | null>(null);
   let asking = $state(false);
+  let renewing = $state<Schemas['Todo'] | null>(null);
   /** the row that has the focus, or had it last */
   let here = $state('');
   const REASON: Record<string, string> = {
@@ -109,6 +110,9 @@
   offer(() => [
     { label: 'Next row', keys: 'j', run: () => go(at + 1) },
     { label: 'Previous row', keys: 'k', run: () => go(at < 0 ? 0 : at - 1) },
+    ...(session.sells && rows[at]?.renewsId
+      ? [{ label: 'Renew', keys: 'r', run: () => (renewing = rows[at] ?? null) }]
+      : []),
     { label: 'Do this row’s action', keys: 'x', run: () => start(rows[Math.max(at, 0)]) }
   ]);
 </script>
@@ -148,6 +152,11 @@
                   >{:else}{figure(row.atStake)}{/if}</td
               >
               <td class="figure act">
+                {#if row.renewsId && session.sells}<button
+                    class="plain"
+                    aria-label="Renew: {row.number}"
+                    onclick={() => (renewing = row)}>Renew…</button
+                  >{/if}
                 {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
                 {:else}<a href={place(row)}
                     >{['hold', 'sign-off', 'credit-request'].includes(row.kind) ? 'Review' : 'Open'}</a
@@ -182,6 +191,20 @@
 
 <Ask bind:open={asking} title={doing ? `${doing.number}: ${doing.title}` : ''}>
   {#if doing}<Act row={doing} bind:open={asking} onDone={() => sheet.refetch()} />{/if}
+</Ask>
+<Ask
+  bind:open={() => renewing !== null, (is) => (is ? null : (renewing = null))}
+  title={renewing ? `Renew: ${renewing.account}` : ''}
+>
+  {#if renewing?.renewsId}
+    {#await import('$lib/renewal/Renewing.svelte') then { default: Renewing }}<Renewing
+        agreement={renewing.renewsId}
+        onDone={() => {
+          renewing = null;
+          void sheet.refetch();
+        }}
+      />{/await}
+  {/if}
 </Ask>
 
 <style>

@@ -217,14 +217,15 @@
       >
       <td class="figure off"
         >{figure(row.monthly)}
-        {#if row.nextMonthly && row.nextMonthly !== row.monthly}<small
-            class:good={position(row.nextMonthly) > position(row.monthly)}
-            class:bad={position(row.nextMonthly) < position(row.monthly)}
+        {#if row.nextMonthly && row.nextMonthly !== row.runningMonthly}<small
+            class:good={position(row.nextMonthly) > position(row.runningMonthly)}
+            class:bad={position(row.nextMonthly) < position(row.runningMonthly)}
             >then {figure(row.nextMonthly)}</small
           >{/if}</td
       >
       <td class="figure worth">{figure(row.value)}</td>
       <td class="acts">
+        {#if row.joins}<span class="quiet">with {row.joins}</span>{/if}
         {#if session.sells && open(row)}
           {#if row.callId}<button
               class="plain"
@@ -232,7 +233,7 @@
               onclick={() => void contacted(row)}>Called</button
             >{/if}
           <button class="plain" aria-label="Quote {row.number}" onclick={() => void quote(row)}
-            >{row.quoteId ? 'Quote' : 'Quote…'}</button
+            >{row.quoteId ? 'Open quote' : 'Quote'}</button
           >
           <button class="plain" aria-label="Renew {row.number}" onclick={() => (renewing = row)}
             >Renew…</button
@@ -253,8 +254,8 @@
     <RenewForm
       id={renewing.id}
       number={renewing.number}
-      monthly={renewing.monthly}
-      next={renewing.nextMonthly ?? renewing.monthly}
+      monthly={renewing.runningMonthly}
+      next={renewing.nextMonthly ?? renewing.runningMonthly}
       onDone={(order) => {
         renewing = null;
         void acts.run(() => Promise.resolve());

@@ -60,10 +60,7 @@ class RenewalTest {
 
   private Guest.Answer act(HttpMethod how, long agreement, String door, Object form) {
     return manager.send(
-        how,
-        "/api/agreements/" + agreement + "/" + door,
-        form,
-        match(page(agreement), "/version"));
+        how, "/api/agreements/" + agreement + "/" + door, form, match(page(agreement), "/version"));
   }
 
   private JsonNode row(long agreement) {
@@ -105,8 +102,7 @@ class RenewalTest {
   @Test
   void raisedUndoneRaisedAndRenewedItIsLargerInTheBridge() {
     long id = agreed("Raised");
-    Guest.Answer preview =
-        manager.post("/api/price-rises/preview", rise(id, "4")).is(200);
+    Guest.Answer preview = manager.post("/api/price-rises/preview", rise(id, "4")).is(200);
     assertThat(preview.text("/total/before")).isEqualTo("3320.00");
     assertThat(preview.text("/total/after")).isEqualTo("3452.80");
     assertThat(preview.text("/byMonth/0/group")).isEqualTo(MONTH);
@@ -143,8 +139,7 @@ class RenewalTest {
     List<String> grown = new ArrayList<>();
     behind.body().forEach(b -> grown.add(b.path("account").asString()));
     assertThat(grown).contains("Way Raised");
-    Guest.Answer bridge =
-        manager.get("/api/recurring?from=" + month + "&to=" + month).is(200);
+    Guest.Answer bridge = manager.get("/api/recurring?from=" + month + "&to=" + month).is(200);
     assertThat(bridge.text("/months/0/expansion")).isNotEqualTo("0.00");
     assertThat(bridge.text("/due/0/month")).isEqualTo(month);
   }
@@ -199,8 +194,7 @@ class RenewalTest {
     assertThat(page.text("/state")).isEqualTo("not-renewed");
     assertThat(page.text("/reason")).isEqualTo("Closes the site");
     assertThat(page.text("/end")).isEqualTo("2027-09-14");
-    assertThat(manager.get("/api/opportunities/" + nextOf(id)).text("/state"))
-        .isEqualTo("lost");
+    assertThat(manager.get("/api/opportunities/" + nextOf(id)).text("/state")).isEqualTo("lost");
 
     String credit = "credit-" + invoice;
     assertThat(proposals()).contains(credit);
@@ -232,8 +226,7 @@ class RenewalTest {
     String door = "/api/opportunities/" + next;
     Guest.Answer open = manager.get(door).is(200);
     manager
-        .send(
-            HttpMethod.POST, door + "/lost", Map.of("reason", "Price"), match(open, "/version"))
+        .send(HttpMethod.POST, door + "/lost", Map.of("reason", "Price"), match(open, "/version"))
         .is(204);
     assertThat(page(id).text("/state")).isEqualTo("not-renewed");
     assertThat(page(id).text("/reason")).isEqualTo("Price");
@@ -258,6 +251,51 @@ class RenewalTest {
     Guest.Answer next = manager.get("/api/opportunities/" + page.text("/next/id")).is(200);
     assertThat(next.text("/title")).endsWith("from 2028-04-01");
     assertThat(next.text("/expectedClose")).isEqualTo("2028-03-31");
+  }
+
+  @Test
+  void whatIsSoldLaterJoinsAndIsRenewedWithIt() {
+    long id = agreed("Joined later");
+    act(HttpMethod.PUT, id, "end", Map.of("on", "2027-09-14")).is(204);
+    Map<String, Object> more =
+        Map.of("accountId", page(id).body().at("/accountId").asLong(), "title", "More");
+    long deal = manager.post("/api/opportunities", more).is(200).id();
+    String door = "/api/opportunities/" + deal;
+    assertThat(manager.get(door + "/joinable").is(200).body()).isEmpty();
+    saveLines(manager, deal, List.of(plan("1", "CAL-B", "4", 12, 24))).is(200);
+    Guest.Answer joinable = manager.get(door + "/joinable").is(200);
+    assertThat(joinable.body()).hasSize(1);
+    // 184 of the 366 days of a year at 384.00.
+    assertThat(joinable.text("/0/until")).isEqualTo("193.05");
+
+    Map<String, Object> form = new HashMap<>(Map.of("poNumber", "PO-3", "joins", 999_999));
+    manager.post(door + "/order", form).is(409);
+    form.put("joins", id);
+    long order = manager.post(door + "/order", form).is(200).id();
+    long joined = released(order).body().at("/agreements/0/id").asLong();
+    Guest.Answer page = page(joined);
+    assertThat(page.text("/end")).isEqualTo("2027-09-14");
+    assertThat(page.text("/value")).isEqualTo("193.05");
+    assertThat(page.text("/joins/number")).isEqualTo(page(id).text("/number"));
+    Guest.Answer with = page(id);
+    assertThat(with.text("/joinedBy/0/number")).isEqualTo(page.text("/number"));
+    assertThat(with.text("/next/monthly")).isEqualTo(with.text("/runningMonthly"));
+    manager.post("/api/renewals/" + joined + "/order", Map.of()).is(409);
+
+    String next = "/api/opportunities/" + with.text("/next/id");
+    Guest.Answer open = manager.get(next).is(200);
+    Map<String, String> price = Map.of("reason", "Price");
+    manager.send(HttpMethod.POST, next + "/lost", price, match(open, "/version")).is(204);
+    assertThat(page(joined).text("/state")).isEqualTo("not-renewed");
+    Guest.Answer lost = manager.get(next).is(200);
+    manager.send(HttpMethod.POST, next + "/reopened", null, match(lost, "/version")).is(204);
+    assertThat(page(joined).text("/state")).isEqualTo("running");
+    long renewed =
+        manager.post("/api/renewals/" + id + "/order", Map.of("poNumber", "PO-4")).is(200).id();
+    long follows = released(renewed).body().at("/agreements/0/id").asLong();
+    assertThat(page(joined).text("/state")).isEqualTo("renewed");
+    assertThat(page(id).text("/state")).isEqualTo("renewed");
+    assertThat(page(follows).body().at("/lines")).hasSize(3);
   }
 
   @Test

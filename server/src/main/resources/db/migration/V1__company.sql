@@ -890,7 +890,9 @@ CREATE TABLE order_terms (
   ended_at TEXT,
   reason TEXT NOT NULL DEFAULT '',
   -- What the opportunity was before anything was quoted, as JSON: where the variance begins.
-  opened TEXT
+  opened TEXT,
+  -- Which agreement what recurs on it is to join.
+  joins_id INTEGER REFERENCES agreement(id)
 ) STRICT;
 CREATE VIEW sales_order AS
   SELECT d.id, d.number, d.follows_id AS quote_id, d.opportunity_id, d.account_id, d.state, d.worksheet_id,
@@ -1076,6 +1078,8 @@ CREATE TABLE agreement (
   monthly INTEGER NOT NULL,
   value INTEGER NOT NULL,
   follows_id INTEGER REFERENCES agreement(id),
+  -- With which it is renewed together; then it has no next term of its own.
+  joins_id INTEGER REFERENCES agreement(id),
   -- Where it ends on another day than its term does.
   ends_on TEXT,
   -- The day of what is to be invoiced or credited of it next; NULL when there is nothing.
@@ -1092,6 +1096,7 @@ CREATE INDEX agreement_charge_due ON agreement(next_charge) WHERE next_charge IS
 CREATE INDEX agreement_end ON agreement(state, end_day);
 CREATE INDEX agreement_account ON agreement(account_id);
 CREATE INDEX agreement_order ON agreement(order_id);
+CREATE INDEX agreement_joins ON agreement(joins_id) WHERE joins_id IS NOT NULL;
 
 CREATE TABLE agreement_line (
   agreement_id INTEGER NOT NULL REFERENCES agreement(id),

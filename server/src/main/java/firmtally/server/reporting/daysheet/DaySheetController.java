@@ -3,6 +3,7 @@ package firmtally.server.reporting.daysheet;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.ActivityId;
+import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.MaybeNull;
@@ -26,6 +27,7 @@ class DaySheetController {
    *
    * @param also what else speaks for it
    * @param expected whether what is at stake is what such enquiries have brought on average
+   * @param renewsId the agreement whose next term it is, to be renewed in one act
    * @param stageId of an opportunity, with its version, for moving its expected close
    */
   record Todo(
@@ -41,7 +43,8 @@ class DaySheetController {
       boolean expected,
       @MaybeNull ActivityId activityId,
       @MaybeNull StageId stageId,
-      @MaybeNull Long version) {}
+      @MaybeNull Long version,
+      @MaybeNull AgreementId renewsId) {}
 
   /**
    * The period: won so far against its goal, and where it will end with 10, 50 and 90 percent.

@@ -106,7 +106,8 @@ public class DaySheetService {
         first.expected(),
         first.activity(),
         first.stageId(),
-        first.version());
+        first.version(),
+        first.renews());
   }
 
   /** What comes before what for the same record; planned steps are the first. */

@@ -7,6 +7,7 @@ import firmtally.server.access.Role;
 import firmtally.server.customers.enquiry.EnquiryWorth;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.ActivityId;
+import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.ids.StageId;
 import java.time.LocalDate;
@@ -171,6 +172,7 @@ class DaySheetStore {
       StageId stageId,
       Long version,
       boolean expected,
+      AgreementId renews,
       long records) {}
 
   /** The weightiest reasons, the most money first, each with how many records have any. */
@@ -178,7 +180,8 @@ class DaySheetStore {
     String text =
         "WITH due AS MATERIALIZED ("
             + DUE
-            + ")\nSELECT due.*, (SELECT COUNT(*) FROM (SELECT DISTINCT record, id FROM due)) AS records"
+            + ")\nSELECT due.*, (SELECT x.renews_id FROM opportunity x WHERE due.record = 'opportunity' AND x.id = due.id) AS renews,"
+            + " (SELECT COUNT(*) FROM (SELECT DISTINCT record, id FROM due)) AS records"
             + " FROM due ORDER BY stake DESC, due, 3 LIMIT "
             + MOST;
     return todo(text, actor, today).query(Reason.class).list();

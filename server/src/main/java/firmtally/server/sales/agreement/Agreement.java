@@ -18,6 +18,7 @@ import org.joda.money.Money;
  * @param callOn by when the customer is to be contacted
  * @param uplift by how much the next term may rise, as agreed
  * @param terms what was agreed about the renewal, in words
+ * @param joinsId with which it is renewed together; null where it has a next term of its own
  * @param reason why it is not renewed or ended early; null while that was not said
  */
 public record Agreement(
@@ -40,6 +41,7 @@ public record Agreement(
     @MaybeNull String reason,
     @MaybeNull String competitor,
     @MaybeNull AgreementId followsId,
+    @MaybeNull AgreementId joinsId,
     long version) {
   /** Whether it is still to be said what becomes of it. */
   public boolean isRunning() {
@@ -73,6 +75,7 @@ public record Agreement(
         reason,
         competitor,
         followsId,
+        joinsId,
         version);
   }
 
@@ -98,6 +101,7 @@ public record Agreement(
         why,
         other,
         followsId,
+        joinsId,
         version);
   }
 
@@ -123,6 +127,7 @@ public record Agreement(
         reason,
         competitor,
         followsId,
+        joinsId,
         version);
   }
 
@@ -148,6 +153,7 @@ public record Agreement(
         reason,
         competitor,
         followsId,
+        joinsId,
         read);
   }
 }

@@ -20,6 +20,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.LongFunction;
 import org.joda.money.CurrencyUnit;
 import org.springframework.http.HttpStatus;
@@ -129,9 +130,12 @@ class AgreementController {
       boolean undone,
       @MaybeNull Instant letterSentAt) {}
 
-  /** Another agreement of the account, whose end this one could take. */
+  /** Another agreement of the account: its end could be taken, or they are renewed together. */
   record OtherView(AgreementId id, String number, LocalDate end) {}
 
+  /**
+   * @param runningMonthly of all that the next term goes on: it, and what joined it
+   */
   record AgreementView(
       AgreementId id,
       String number,
@@ -150,12 +154,15 @@ class AgreementController {
       String upliftPercent,
       String terms,
       String monthly,
+      String runningMonthly,
       String value,
       @MaybeNull String reason,
       @MaybeNull String competitor,
       List<AgreementLineView> lines,
       List<ChargeView> charges,
       @MaybeNull NextView next,
+      @MaybeNull OtherView joins,
+      List<OtherView> joinedBy,
       List<TermView> chain,
       List<RiseView> rises,
       List<OtherView> others,
@@ -197,20 +204,29 @@ class AgreementController {
         a.uplift().equals(Percent.ZERO) ? "" : a.uplift().toString(),
         a.terms(),
         amounts.apply(a.monthly()),
+        amounts.apply(a.monthly() + store.joining(id).stream().mapToLong(Agreement::monthly).sum()),
         amounts.apply(a.value()),
         a.reason(),
         a.competitor(),
         pages.lines(id, amounts),
         calendar(id),
-        pages.next(id, amounts).orElse(null),
+        pages.next(Optional.ofNullable(a.joinsId()).orElse(id), amounts).orElse(null),
+        Optional.ofNullable(a.joinsId())
+            .map(joins -> other(agreements.readable(joins, Actor.SYSTEM)))
+            .orElse(null),
+        store.joining(id).stream().map(AgreementController::other).toList(),
         pages.chain(id, amounts),
         pages.rises(id, amounts),
         store.others(id, a.accountId()).stream()
             .filter(other -> records.isReadable("agreement", other.id(), actor))
-            .map(other -> new OtherView(other.id(), other.number(), other.end()))
+            .map(AgreementController::other)
             .toList(),
         records.isEditable("agreement", id, actor),
         a.version());
+  }
+
+  private static OtherView other(Agreement other) {
+    return new OtherView(other.id(), other.number(), other.end());
   }
 
   private List<ChargeView> calendar(AgreementId id) {

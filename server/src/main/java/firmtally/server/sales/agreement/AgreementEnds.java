@@ -212,6 +212,11 @@ public class AgreementEnds implements DueWork {
         agreement.end().toString(),
         moved.end().toString());
     store.next(agreement.id()).ifPresent(next -> moveNext(agreement, next, moved.end(), callOn));
+    for (Agreement joined : store.joining(agreement.id())) {
+      if (joined.state().mayBecome(AgreementState.ENDED)) {
+        move(joined, joined.version(), read(joined, moved.end().toString(), "on"), actor);
+      }
+    }
     events.publishEvent(new AgreementMoved(agreement.id(), agreement.orderId()));
   }
 
@@ -276,6 +281,11 @@ public class AgreementEnds implements DueWork {
       Agreement agreement, @MaybeNull String reason, @MaybeNull String competitor, Actor actor) {
     AgreementState state = reason == null ? AgreementState.RUNNING : AgreementState.NOT_RENEWED;
     store.update(agreement.standing(state, reason, competitor));
+    for (Agreement joined : store.joining(agreement.id())) {
+      if (joined.state() != state && joined.state().mayBecome(state)) {
+        become(joined, reason, competitor, actor);
+      }
+    }
     log.note(
         actor.id(),
         RECORD,

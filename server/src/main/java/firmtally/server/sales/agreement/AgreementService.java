@@ -5,6 +5,7 @@ import firmtally.core.money.Quantity;
 import firmtally.core.money.Rounding;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.renewal.NextTerm;
+import firmtally.core.renewal.RecurringAgreement;
 import firmtally.core.renewal.RunningTerm;
 import firmtally.core.worksheet.LineTally;
 import firmtally.server.access.Actor;
@@ -110,7 +111,7 @@ public class AgreementService {
    * quantity it may not come out even (100.00 for 3,000 pieces), so the charge is kept, and the
    * price of a piece is only written beside it.
    */
-  private record Plan(LineForm form, LineTally tally) {
+  record Plan(LineForm form, LineTally tally) {
     BigDecimal charge() {
       return tally.finalAmount().getAmount();
     }
@@ -132,6 +133,15 @@ public class AgreementService {
       return again.equals(tally.finalAmount());
     }
 
+    /** As the core charges it. */
+    RecurringAgreement.ChargeLine charged() {
+      return new RecurringAgreement.ChargeLine(
+          tally.line().id(),
+          tally.finalAmount(),
+          tally.line().recurring().orElseThrow().everyMonths(),
+          tally.line().item().tax());
+    }
+
     /** The whole charge as one unit, so that the next term's is exactly the one agreed. */
     RunningTerm.PlanLine line() {
       return new RunningTerm.PlanLine(
@@ -150,6 +160,13 @@ public class AgreementService {
     return plans.stream().allMatch(Plan::comesOutEven)
         ? WorksheetForm.of(plans.stream().map(p -> p.form().at(p.each().toString())).toList())
         : agreed.with(plans.stream().map(p -> p.form().sold()).toList());
+  }
+
+  /** Lines that stand among others, where nothing is taken off the whole for them. */
+  private static List<LineForm> alone(WorksheetForm lines, List<Plan> plans) {
+    return lines.discountPercent() == null
+        ? lines.lines()
+        : plans.stream().map(p -> p.form().at(p.each().toString())).toList();
   }
 
   /** Whether prices of its next term were raised, and not undone. */
@@ -178,15 +195,10 @@ public class AgreementService {
     return store.ofOrder(order, settings.amounts());
   }
 
-  /**
-   * Makes an agreement for each length of term among an order's plan lines. At once the next term's
-   * opportunity is opened on the renewal process: same owner, same lines, expected close at the
-   * term's end, its call planned.
-   */
-  @Transactional
-  public void make(Source source, Actor actor) {
+  /** What recurs of a worksheet, by the months of its term. */
+  static Map<Integer, List<Plan>> byTerm(Calculation worked) {
     Map<Integer, List<Plan>> byTerm = new TreeMap<>();
-    for (Calculation.Row row : source.worked().rows()) {
+    for (Calculation.Row row : worked.rows()) {
       row.tally()
           .filter(tally -> tally.isSold() && tally.line().recurring().isPresent())
           .ifPresent(
@@ -196,13 +208,30 @@ public class AgreementService {
                           tally.line().recurring().get().termMonths(), k -> new ArrayList<>())
                       .add(new Plan(row.form(), tally)));
     }
+    return byTerm;
+  }
+
+  /** An agreement that was made, and the lines of its next term. */
+  record Made(AgreementId id, String number, List<LineForm> next) {}
+
+  /**
+   * Makes an agreement for each length of term among an order's plan lines. Where they stand alone,
+   * the next term's opportunity is opened at once on the renewal process: same owner, same lines,
+   * expected close at the term's end, its call planned.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  List<Made> make(Source source, boolean areAlone, Actor actor) {
+    Map<Integer, List<Plan>> byTerm = byTerm(source.worked());
     LocalDate start = start(source.opportunity());
-    byTerm.forEach((months, plans) -> make(source, start, months, plans, actor));
+    List<Made> made = new ArrayList<>();
+    byTerm.forEach(
+        (months, plans) -> made.add(make(source, start, months, plans, areAlone, actor)));
     Optional.ofNullable(source.opportunity().renewsId())
         .ifPresent(
             previous ->
-                store.setState(
+                store.setStates(
                     previous, byTerm.isEmpty() ? AgreementState.ENDED : AgreementState.RENEWED));
+    return made;
   }
 
   /**
@@ -213,7 +242,7 @@ public class AgreementService {
     for (AgreementRow row : ofOrder(order)) {
       store.cancel(row.id(), row.start().minusDays(1));
       Optional.ofNullable(get(row.id()).followsId())
-          .ifPresent(previous -> store.setState(previous, AgreementState.RUNNING));
+          .ifPresent(previous -> store.setStates(previous, AgreementState.RUNNING));
       log.note(actor.id(), "agreement", row.id(), "state", row.state(), "ended: order cancelled");
       store
           .next(row.id())
@@ -235,7 +264,8 @@ public class AgreementService {
         .orElse(LocalDate.now(clock));
   }
 
-  private void make(Source source, LocalDate start, int months, List<Plan> plans, Actor actor) {
+  private Made make(
+      Source source, LocalDate start, int months, List<Plan> plans, boolean isAlone, Actor actor) {
     CurrencyUnit currency = settings.company().currency();
     RunningTerm term =
         new RunningTerm(
@@ -248,10 +278,10 @@ public class AgreementService {
     NextTerm next = term.next();
     Opportunity opportunity = source.opportunity();
     String number = counters.next("R");
-    AgreementStore.Made made =
-        new AgreementStore.Made(
+    AgreementStore.Origin origin =
+        new AgreementStore.Origin(
             number, source.orderId(), opportunity.accountId(), opportunity.renewsId());
-    AgreementId id = store.insert(made, term, next);
+    AgreementId id = store.insert(origin, term, next);
     for (int i = 0; i < plans.size(); i++) {
       Plan plan = plans.get(i);
       store.insertLine(
@@ -262,9 +292,13 @@ public class AgreementService {
           plan.tally().line().item().tax(),
           next.lines().get(i));
     }
-    openNext(id, number, opportunity, next, renewed(source.worked().form(), plans), actor);
+    WorksheetForm lines = renewed(source.worked().form(), plans);
+    if (isAlone) {
+      openNext(id, number, opportunity, next, lines, actor);
+    }
     index.add("agreement", id, number, opportunity.title());
     log.note(actor.id(), "agreement", id, "agreement made", null, source.orderNumber());
+    return new Made(id, number, alone(lines, plans));
   }
 
   private void openNext(

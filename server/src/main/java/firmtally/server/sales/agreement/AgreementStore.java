@@ -52,7 +52,8 @@ class AgreementStore {
   }
 
   /** What an agreement is made of beside its term. */
-  record Made(String number, DocumentId order, AccountId account, @MaybeNull AgreementId follows) {}
+  record Origin(
+      String number, DocumentId order, AccountId account, @MaybeNull AgreementId follows) {}
 
   List<AgreementService.AgreementRow> ofOrder(DocumentId order, LongFunction<String> amounts) {
     return rows(sql.sql(ROWS + " WHERE g.order_id = :key ORDER BY g.id"), order, amounts);
@@ -84,7 +85,7 @@ class AgreementStore {
         .list();
   }
 
-  AgreementId insert(Made made, RunningTerm term, NextTerm next) {
+  AgreementId insert(Origin made, RunningTerm term, NextTerm next) {
     return sql.sql(INSERT)
         .param("number", made.number())
         .param("order", made.order())
@@ -157,6 +158,31 @@ class AgreementStore {
         .list();
   }
 
+  /** Those of an account that are in their term. */
+  List<Agreement> ofAccount(AccountId account) {
+    return sql.sql(
+            ONE + "WHERE g.account_id = :account AND g.state = 'running' ORDER BY g.end_day, g.id")
+        .param("account", account)
+        .query((row, n) -> agreement(row))
+        .list();
+  }
+
+  /** It is renewed together with another one. */
+  void join(AgreementId id, AgreementId with) {
+    sql.sql("UPDATE agreement SET joins_id = :with, version = version + 1 WHERE id = :id")
+        .param("id", id)
+        .param("with", with)
+        .update();
+  }
+
+  /** Those that are renewed together with it. */
+  List<Agreement> joining(AgreementId id) {
+    return sql.sql(ONE + "WHERE g.joins_id = :id ORDER BY g.id")
+        .param("id", id)
+        .query((row, n) -> agreement(row))
+        .list();
+  }
+
   /** Those that nobody renews and whose last day is past. */
   List<AgreementId> runOut(LocalDate today) {
     return sql.sql(
@@ -187,6 +213,7 @@ class AgreementStore {
         row.getString("reason"),
         row.getString("competitor"),
         Columns.maybe(row, "follows_id", AgreementId::new).orElse(null),
+        Columns.maybe(row, "joins_id", AgreementId::new).orElse(null),
         row.getLong("version"));
   }
 
@@ -224,6 +251,14 @@ class AgreementStore {
         .param("state", state)
         .param("id", id)
         .update();
+  }
+
+  /** It and those that joined it, as they are renewed by one order. */
+  void setStates(AgreementId id, AgreementState state) {
+    setState(id, state);
+    joining(id).stream()
+        .filter(joined -> joined.state() != AgreementState.ENDED)
+        .forEach(joined -> setState(joined.id(), state));
   }
 
   boolean isRaised(AgreementId id) {

@@ -21,10 +21,12 @@ import org.springframework.stereotype.Component;
 public class TermChanges {
   private static final int DECIMALS = 4;
   private final AgreementCharges charges;
+  private final AgreementStore store;
   private final SettingsService settings;
 
-  TermChanges(AgreementCharges charges, SettingsService settings) {
+  TermChanges(AgreementCharges charges, AgreementStore store, SettingsService settings) {
     this.charges = charges;
+    this.store = store;
     this.settings = settings;
   }
 
@@ -42,7 +44,9 @@ public class TermChanges {
   /** Every recurring line that changes, is new or falls away; none where all stays as it is. */
   public List<Change> of(AgreementId running, Calculation next) {
     Map<String, Charged> was = new LinkedHashMap<>();
-    for (AgreementCharges.Line line : charges.get(running).lines()) {
+    List<AgreementCharges.Line> charged = new ArrayList<>(charges.get(running).lines());
+    store.joining(running).forEach(joined -> charged.addAll(charges.get(joined.id()).lines()));
+    for (AgreementCharges.Line line : charged) {
       Money charge = Money.ofMinor(settings.company().currency(), line.charge());
       was.merge(
           key(line.product(), line.words()),

@@ -8,6 +8,7 @@ import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Download;
@@ -286,6 +287,27 @@ class OrderController {
             "quote " + id,
             DocumentId::new,
             () -> orders.place(id, typed, actor)));
+  }
+
+  /**
+   * An agreement that what recurs could join.
+   *
+   * @param until what would be charged until it ends, without tax
+   */
+  record JoinableView(AgreementId id, String number, LocalDate end, String until) {}
+
+  /** Which agreements what recurs on an opportunity, or on its quote, could join. */
+  @GetMapping("/opportunities/{id}/joinable")
+  List<JoinableView> joinable(
+      @PathVariable OpportunityId id,
+      @RequestParam(required = false) @MaybeNull DocumentId quote,
+      @SignedIn Actor actor) {
+    return orders.joinable(id, quote, actor).stream()
+        .map(
+            one ->
+                new JoinableView(
+                    one.id(), one.number(), one.end(), one.until().getAmount().toPlainString()))
+        .toList();
   }
 
   /** From what an opportunity comes to, where nothing was quoted. */

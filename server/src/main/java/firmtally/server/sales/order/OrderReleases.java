@@ -3,6 +3,7 @@ package firmtally.server.sales.order;
 import firmtally.server.access.Actor;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.sales.agreement.AgreementJoins;
 import firmtally.server.sales.agreement.AgreementService;
 import firmtally.server.sales.document.DocumentService;
 import firmtally.server.worksheet.calculation.Calculation;
@@ -17,7 +18,7 @@ class OrderReleases {
   private final OrderLines lines;
   private final DocumentService documents;
   private final OpportunityService opportunities;
-  private final AgreementService agreements;
+  private final AgreementJoins agreements;
   private final AfterWin afterWin;
   private final ApplicationEventPublisher events;
   private final Clock clock;
@@ -27,7 +28,7 @@ class OrderReleases {
       OrderLines lines,
       DocumentService documents,
       OpportunityService opportunities,
-      AgreementService agreements,
+      AgreementJoins agreements,
       AfterWin afterWin,
       ApplicationEventPublisher events,
       Clock clock) {
@@ -48,7 +49,9 @@ class OrderReleases {
     lines.reserve(order.id(), true);
     Opportunity opportunity = opportunities.readable(order.opportunityId(), Actor.SYSTEM);
     agreements.make(
-        new AgreementService.Source(order.id(), order.number(), opportunity, ordered), actor);
+        new AgreementService.Source(order.id(), order.number(), opportunity, ordered),
+        store.joins(order.id()).orElse(null),
+        actor);
     afterWin.plan(order, opportunity, ordered);
     events.publishEvent(new OrderReleased(order.id()));
   }

@@ -10,11 +10,13 @@ import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.EndingService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
+import firmtally.server.sales.agreement.AgreementJoins;
 import firmtally.server.sales.document.Document;
 import firmtally.server.sales.document.DocumentKind;
 import firmtally.server.sales.document.DocumentService;
@@ -53,7 +55,8 @@ public class OrderService {
   private final Clock clock;
 
   /** What moves with an order. */
-  private record Sale(OpportunityService opportunities, EndingService endings) {}
+  private record Sale(
+      OpportunityService opportunities, EndingService endings, AgreementJoins joins) {}
 
   /** What its terms begin as. */
   private record Terms(
@@ -66,6 +69,7 @@ public class OrderService {
       QuoteService quotes,
       OpportunityService opportunities,
       EndingService endings,
+      AgreementJoins joins,
       WorksheetService worksheets,
       AccountService accounts,
       CreditRulesService rules,
@@ -78,7 +82,7 @@ public class OrderService {
     this.lines = lines;
     this.documents = documents;
     this.quotes = quotes;
-    this.sale = new Sale(opportunities, endings);
+    this.sale = new Sale(opportunities, endings, joins);
     this.worksheets = worksheets;
     this.holds = holds;
     this.releases = releases;
@@ -101,16 +105,21 @@ public class OrderService {
       @MaybeNull String holds,
       @MaybeNull String progress) {}
 
-  /** What can be typed when an order is placed or changed; what is left out is as it usually is. */
+  /**
+   * What can be typed when an order is placed or changed; what is left out is as it usually is.
+   *
+   * @param joins which agreement what recurs on it joins, as it is placed; null for one of its own
+   */
   public record OrderForm(
       @MaybeNull String poNumber,
       @MaybeNull String termsDays,
       @MaybeNull String depositPercent,
       @MaybeNull String deliveryAddress,
-      @MaybeNull String invoiceOn) {
+      @MaybeNull String invoiceOn,
+      @MaybeNull AgreementId joins) {
     /** Nothing but a PO number. */
     public static OrderForm of(String poNumber) {
-      return new OrderForm(poNumber, null, null, null, null);
+      return new OrderForm(poNumber, null, null, null, null, null);
     }
   }
 
@@ -160,11 +169,14 @@ public class OrderService {
   public DocumentId place(DocumentId quoteId, OrderForm typed, Actor actor) {
     Quote quote = quotes.readable(quoteId, actor);
     Opportunity opportunity = sale.opportunities().editableOpen(quote.opportunityId(), actor);
-    Order.Terms agreed = read(typed, opportunity, quotes.calculation(quote, actor).contract());
+    Calculation quoted = quotes.calculation(quote, actor);
+    Order.Terms agreed = read(typed, opportunity, quoted.contract());
+    sale.joins().check(typed.joins(), opportunity, quoted, actor);
     quotes.ordered(quote, actor);
     Calculation ordered =
         worksheets.copyLocked(quote.worksheetId(), sale.opportunities().context(opportunity));
-    return placed(opportunity, Optional.of(quote), ordered, agreed, actor);
+    return placed(
+        opportunity, Optional.of(quote), ordered, new Asked(agreed, typed.joins()), actor);
   }
 
   /**
@@ -186,17 +198,36 @@ public class OrderService {
       throw new NotPossible("This cannot be ordered yet: " + now.problems().get(0).message());
     }
     Order.Terms agreed = read(typed, opportunity, now.contract());
+    sale.joins().check(typed.joins(), opportunity, now, actor);
     Calculation ordered = worksheets.createLocked(context, now.form());
-    return placed(opportunity, Optional.empty(), ordered, agreed, actor);
+    return placed(opportunity, Optional.empty(), ordered, new Asked(agreed, typed.joins()), actor);
   }
+
+  /**
+   * The agreements that what recurs could join, were an order placed now: on a quote, or on what
+   * the opportunity comes to.
+   */
+  public List<AgreementJoins.Joinable> joinable(
+      OpportunityId id, @MaybeNull DocumentId quoteId, Actor actor) {
+    Opportunity opportunity = sale.opportunities().readable(id, actor);
+    Calculation worked =
+        quoteId == null
+            ? worksheets.get(opportunity.worksheetId(), sale.opportunities().context(opportunity))
+            : quotes.calculation(quotes.readable(quoteId, actor), actor);
+    return sale.joins().of(opportunity, worked, actor);
+  }
+
+  /** What is asked for with an order. */
+  private record Asked(Order.Terms terms, @MaybeNull AgreementId joins) {}
 
   private DocumentId placed(
       Opportunity opportunity,
       Optional<Quote> quote,
       Calculation ordered,
-      Order.Terms agreed,
+      Asked asked,
       Actor actor) {
-    Order order = make(opportunity, quote, ordered, agreed, actor);
+    Order order = make(opportunity, quote, ordered, asked.terms(), actor);
+    Optional.ofNullable(asked.joins()).ifPresent(joins -> store.setJoins(order.id(), joins));
     variance.keep(order.id(), opening(opportunity, ordered, quote.isPresent()), ordered);
     sale.endings().win(opportunity, ordered.contract(), actor);
     terms.accounts().becomeCustomer(order.accountId(), actor);

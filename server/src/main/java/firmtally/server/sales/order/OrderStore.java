@@ -7,10 +7,12 @@ import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.PersonId;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.LongFunction;
 import org.joda.money.Money;
 import org.springframework.stereotype.Repository;
@@ -113,6 +115,22 @@ class OrderStore {
         .param("id", id)
         .param("opened", opened)
         .update();
+  }
+
+  /** Which agreement what recurs on it is to join. */
+  void setJoins(DocumentId id, AgreementId joins) {
+    sql.sql("UPDATE order_terms SET joins_id = :joins WHERE document_id = :id")
+        .param("id", id)
+        .param("joins", joins)
+        .update();
+  }
+
+  Optional<AgreementId> joins(DocumentId id) {
+    return sql.sql(
+            "SELECT joins_id FROM order_terms WHERE document_id = :id AND joins_id IS NOT NULL")
+        .param("id", id)
+        .query(AgreementId.class)
+        .optional();
   }
 
   void setPoNumber(DocumentId id, String number) {

@@ -66,7 +66,9 @@ class RenewalController {
   /**
    * An agreement and its renewal.
    *
+   * @param joins number of the agreement with which it is renewed together
    * @param risks what speaks against it, in words; none where nothing does
+   * @param runningMonthly of all that the next term goes on: it, and what joined it
    * @param nextMonthly of the next term, as it stands
    * @param callId the planned call about it, while it is open
    */
@@ -77,10 +79,12 @@ class RenewalController {
       String account,
       String owner,
       String status,
+      @MaybeNull String joins,
       LocalDate start,
       LocalDate end,
       LocalDate callOn,
       String monthly,
+      String runningMonthly,
       String value,
       @MaybeNull OpportunityId nextId,
       @MaybeNull String nextNumber,

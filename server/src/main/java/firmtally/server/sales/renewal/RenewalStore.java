@@ -37,9 +37,11 @@ class RenewalStore {
         WHERE d.kind = 'order' AND o.renews_id IS NULL AND d.state IN ('released', 'completed') AND d.made_on > :twoYearsAgo GROUP BY d.account_id),
       ending AS (
         SELECT g.id, g.number, g.account_id, a.name AS account, a.price_group, p.name AS owner, o.owner_id, g.state, g.start_day, g.end_day,
-               g.call_on, g.monthly, g.value, g.version, n.id AS next_id, n.number AS next_number, n.state AS next_state, s.name AS stage,
+               g.call_on, g.monthly, g.value, g.version, j.number AS joins,
+               CASE WHEN j.id IS NULL THEN n.id END AS next_id, n.number AS next_number, n.state AS next_state, s.name AS stage,
                n.lead_quote_id AS quote_id, q.state AS quote_state,
-               COALESCE(qw.monthly, w.monthly) AS next_monthly, COALESCE(qw.contract, w.contract) AS next_value,
+               g.monthly + COALESCE((SELECT SUM(x.monthly) FROM agreement x WHERE x.joins_id = g.id), 0) AS running_monthly,
+               CASE WHEN j.id IS NULL THEN COALESCE(qw.monthly, w.monthly) END AS next_monthly, COALESCE(qw.contract, w.contract) AS next_value,
                (SELECT MAX(x.done_at) FROM activity x WHERE x.opportunity_id = n.id AND x.done_at IS NOT NULL AND x.kind <> 'note') AS contacted_at,
                (SELECT MIN(x.id) FROM activity x WHERE x.opportunity_id = n.id AND x.closed_at IS NULL AND x.kind = 'call') AS call_id,
                EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = n.id AND x.closed_at IS NULL AND x.kind = 'call' AND x.due < :today) AS missed,
@@ -50,7 +52,8 @@ class RenewalStore {
         JOIN document d ON d.id = g.order_id
         JOIN opportunity o ON o.id = d.opportunity_id
         JOIN person p ON p.id = o.owner_id
-        LEFT JOIN opportunity n ON n.renews_id = g.id
+        LEFT JOIN opportunity n ON n.renews_id = COALESCE(g.joins_id, g.id)
+        LEFT JOIN agreement j ON j.id = g.joins_id
         LEFT JOIN stage s ON s.id = n.stage_id
         LEFT JOIN worksheet w ON w.id = n.worksheet_id
         LEFT JOIN quote q ON q.id = n.lead_quote_id
@@ -158,10 +161,12 @@ class RenewalStore {
                   row.getString("account"),
                   row.getString("owner"),
                   row.getString("status"),
+                  row.getString("joins"),
                   Columns.day(row, "start_day"),
                   Columns.day(row, "end_day"),
                   Columns.day(row, "call_on"),
                   amounts.apply(row.getLong("monthly")),
+                  amounts.apply(row.getLong("running_monthly")),
                   amounts.apply(row.getLong("value")),
                   Columns.maybe(row, "next_id", OpportunityId::new).orElse(null),
                   row.getString("next_number"),

@@ -228,10 +228,7 @@ public class RiseService {
       WorksheetService.Batch batch, Calculation is, WorksheetContext context, Asked asked) {
     Map<String, UnitPrice> today =
         asked.rise().percent().isPresent() ? Map.of() : today(batch, is, context);
-    boolean isShared =
-        is.rows().stream()
-            .flatMap(row -> row.tally().stream())
-            .anyMatch(t -> !t.documentShare().isZero());
+    boolean isShared = is.isShared();
     boolean changes = false;
     List<LineForm> lines = new ArrayList<>();
     for (Calculation.Row row : is.rows()) {

@@ -159,6 +159,13 @@ public record Calculation(
                     Optional.empty()));
   }
 
+  /** Whether something is taken off the whole, and so off each row. */
+  public boolean isShared() {
+    return rows().stream()
+        .flatMap(row -> row.tally().stream())
+        .anyMatch(tally -> !tally.documentShare().isZero());
+  }
+
   /** The total with tax of what is invoiced first: what credit is asked for. */
   public Money asked() {
     return check.tally().totals().firstInvoice().total();

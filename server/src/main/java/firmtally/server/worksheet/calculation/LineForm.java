@@ -214,6 +214,12 @@ public record LineForm(
       return this;
     }
 
+    /** Under another id, where it stands among other rows. */
+    public Builder id(String id) {
+      this.id = id;
+      return this;
+    }
+
     public Builder kind(@MaybeNull String kind) {
       this.kind = kind;
       return this;
