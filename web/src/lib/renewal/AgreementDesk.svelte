@@ -25,7 +25,10 @@
   let agreeing = $state(false);
   const today = $derived(session.view?.today ?? '');
   const waits = $derived(
-    !a.joins && a.next?.state === 'open' && (a.state === 'running' || a.state === 'not-renewed')
+    a.mayChange &&
+      !a.joins &&
+      a.next?.state === 'open' &&
+      (a.state === 'running' || a.state === 'not-renewed')
   );
   const mayEnd = $derived(a.mayChange && (a.state === 'running' || a.state === 'not-renewed'));
   const grown = $derived(a.next ? position(a.next.monthly) - position(a.runningMonthly) : 0);
@@ -95,7 +98,7 @@
 <div class="columns">
   <div>
     <div class="scroll">
-      <table class="ledger" aria-label="Lines">
+      <table class="ledger cards" aria-label="Lines">
         <thead
           ><tr
             ><th>Line</th><th class="figure">Quantity</th><th class="figure">Unit, each charge</th><th
@@ -106,27 +109,35 @@
         <tbody>
           {#each a.lines as l (l.line)}
             <tr>
-              <td
+              <td class="lead"
                 >{l.description}
                 {#if l.product}<a class="quiet" href="/catalogue/{encodeURIComponent(l.product)}"
                     >{l.product}</a
                   >{/if}</td
               >
               <td class="figure">{figure(l.quantity)}</td>
-              <td class="figure">{figure(l.unitNet)}</td>
+              <td class="figure off">{figure(l.unitNet)}</td>
               <td>{l.everyMonths === 1 ? 'every month' : `every ${l.everyMonths} months`}</td>
-              <td class="figure">{figure(l.charge)}</td>
+              <td class="figure worth">{figure(l.charge)}</td>
             </tr>
           {/each}
         </tbody>
         <tfoot>
-          <tr><td colspan="4">Per month</td><td class="figure"><b>{figure(a.monthly)}</b></td></tr>
-          <tr><td colspan="4">Over the term</td><td class="figure"><b>{figure(a.value)}</b></td></tr>
+          <tr
+            ><td class="lead" colspan="4">Per month</td><td class="figure worth"
+              ><b>{figure(a.monthly)}</b></td
+            ></tr
+          >
+          <tr
+            ><td class="lead" colspan="4">Over the term</td><td class="figure worth"
+              ><b>{figure(a.value)}</b></td
+            ></tr
+          >
         </tfoot>
       </table>
     </div>
     <div class="scroll">
-      <table class="ledger" aria-label="Charges">
+      <table class="ledger cards" aria-label="Charges">
         <thead
           ><tr><th>Charged on</th><th>Line</th><th>For</th><th class="figure">Net</th><th>Invoice</th></tr
           ></thead
@@ -134,10 +145,10 @@
         <tbody>
           {#each a.charges as c (c.line + c.from)}
             <tr class:quiet={!!c.invoiceId}>
-              <td class:bad={!c.invoiceId && c.on < today}>{day(c.on)}</td>
+              <td class="lead" class:bad={!c.invoiceId && c.on < today}>{day(c.on)}</td>
               <td>{c.description}</td>
               <td>{day(c.from)} – {day(c.to)}</td>
-              <td class="figure">{figure(c.net)}</td>
+              <td class="figure worth">{figure(c.net)}</td>
               <td
                 >{#if c.invoiceId}<a href="/invoices/{c.invoiceId}">invoiced</a>{:else}{c.on <= today
                     ? 'due'

@@ -106,6 +106,12 @@
     fill: var(--stone);
     text-anchor: middle;
   }
+  /* The drawing is as wide as the screen: on a phone its letters must be larger in it. */
+  @media (max-width: 640px) {
+    text {
+      font-size: 34px;
+    }
+  }
   .key {
     display: flex;
     flex-wrap: wrap;

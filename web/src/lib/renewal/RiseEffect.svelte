@@ -1,9 +1,10 @@
 <script lang="ts">
   import type { Schemas } from '$lib/api/client';
   import Tabs from '$lib/ui/Tabs.svelte';
+  import type { Snippet } from 'svelte';
   import { day, figure, month, percent } from '$lib/ui/format';
   /** What a price rise would do: in all, by month, family and customer, and which would need a sign-off. */
-  let { preview }: { preview: Schemas['RisePreviewView'] } = $props();
+  let { preview, children }: { preview: Schemas['RisePreviewView']; children: Snippet } = $props();
   let shown = $state('effects');
   const tabs = $derived([
     { key: 'effects', label: 'Agreements' },
@@ -39,6 +40,7 @@
     {/if}
   </p>
   {#if preview.total.agreements}
+    <p class="row">{@render children()}</p>
     <Tabs label="Effect by" {tabs} bind:chosen={shown} />
     <div class="scroll">
       {#if shown === 'effects' || shown === 'flagged'}
@@ -97,7 +99,8 @@
 </section>
 
 <style>
-  .told {
+  .told,
+  .row {
     margin: 4px 0 8px;
   }
   b {

@@ -38,7 +38,7 @@
     {/if}
     {#if a.upliftPercent}<span class="quiet">may rise by {a.upliftPercent} %</span>{/if}
     {#if a.reason}<span class="bad">{a.reason}</span>{/if}
-    {#if session.sells && a.next?.id === o.id && o.state === 'open'}<button
+    {#if session.sells && o.mayChange && a.next?.id === o.id && o.state === 'open'}<button
         class="plain"
         onclick={() => (renewing = true)}>Renew…</button
       >{/if}

@@ -69,7 +69,7 @@ describe('the ribbon', () => {
 });
 
 describe('the running term', () => {
-  const o = { id: 9, version: 1, state: 'open' };
+  const o = { id: 9, version: 1, state: 'open', mayChange: true };
   it.each([
     ['110.00', /expansion of 10\.00/],
     ['90.50', /contraction of 9\.50/],

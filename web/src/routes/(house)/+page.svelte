@@ -152,14 +152,14 @@
                   >{:else}{figure(row.atStake)}{/if}</td
               >
               <td class="figure act">
+                {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
+                {:else}<a href={place(row)}
+                    >{['hold', 'sign-off', 'credit-request'].includes(row.kind) ? 'Review' : 'Open'}</a
+                  >{/if}
                 {#if row.renewsId && session.sells}<button
                     class="plain"
                     aria-label="Renew: {row.number}"
                     onclick={() => (renewing = row)}>Renew…</button
-                  >{/if}
-                {#if act(row)}<button class="plain" onclick={() => start(row)}>{act(row)}</button>
-                {:else}<a href={place(row)}
-                    >{['hold', 'sign-off', 'credit-request'].includes(row.kind) ? 'Review' : 'Open'}</a
                   >{/if}
               </td>
             </tr>

@@ -65,7 +65,8 @@
   });
   let renewing = $state.raw<Row | null>(null);
   let leaving = $state.raw<Row | null>(null);
-  const open = (row: Row) => row.status !== 'renewed' && row.status !== 'not-renewed' && !!row.nextId;
+  const open = (row: Row) =>
+    row.mayChange && row.status !== 'renewed' && row.status !== 'not-renewed' && !!row.nextId;
   const current = $derived(list.rows[Math.min(at, list.rows.length - 1)]);
   const sum = $derived.by(() => {
     const rows = months.data ?? [];
@@ -190,7 +191,8 @@
       ? 'No agreements match.'
       : 'Nothing ends within twelve months. An order with a recurring line makes an agreement.'}
   >
-    {#snippet head()}<div class="months" aria-hidden="true">
+    {#snippet head()}<span class="sr-only">Twelve months</span>
+      <div class="months" aria-hidden="true">
         {#each Array.from({ length: 12 }, (_, n) => NAMES[(Number(today.slice(5, 7)) - 1 + n) % 12]) as name, n (n)}<span
             >{name}</span
           >{/each}
@@ -352,6 +354,9 @@
     background: var(--brass-wash);
   }
   @media (max-width: 640px) {
+    .here {
+      box-shadow: none;
+    }
     .acts {
       white-space: normal;
     }

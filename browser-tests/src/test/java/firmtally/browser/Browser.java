@@ -51,18 +51,28 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
   private static final String DATABASE = "firm-tally.sqlite";
   private static Path untouched;
   private final boolean demo;
+  private final Instant opens;
   private ConfigurableApplicationContext application;
   private ChromeDriver driver;
   private String address;
 
   Browser(boolean demo) {
+    this(demo, MORNING);
+  }
+
+  /** One that opens at another moment, on the demo data of the usual morning. */
+  Browser(boolean demo, Instant opens) {
     this.demo = demo;
+    this.opens = opens;
   }
 
   @Override
   public void beforeAll(ExtensionContext context) throws Exception {
     Logger.getLogger("org.openqa.selenium").setLevel(Level.SEVERE);
-    application = start(demo);
+    if (demo && untouched == null && !opens.equals(MORNING)) {
+      start(true, MORNING).close();
+    }
+    application = start(demo, opens);
     int port = ((WebServerApplicationContext) application).getWebServer().getPort();
     address = "http://127.0.0.1:" + port;
     ChromeDriverService service =
@@ -88,7 +98,7 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
    * The application on a database of its own. The demo data is made once; whoever comes later gets
    * it as it was before anybody touched it.
    */
-  private static synchronized ConfigurableApplicationContext start(boolean demo)
+  private static synchronized ConfigurableApplicationContext start(boolean demo, Instant opens)
       throws IOException, SQLException {
     Path data = Files.createTempDirectory("tally-browser");
     if (demo && untouched != null) {
@@ -101,7 +111,7 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
                 "--tally.data=" + data,
                 "--tally.load-demo=" + demo,
                 "--tally.setup-code=" + SETUP_CODE,
-                "--tally.clock=" + MORNING);
+                "--tally.clock=" + opens);
     if (demo && untouched == null) {
       Path copy = Files.createTempDirectory("tally-demo").resolve(DATABASE);
       try (Connection database =
@@ -257,6 +267,11 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
   /** What an expression in the page gives. */
   Object value(String code) {
     return driver.executeScript(code);
+  }
+
+  /** Runs a script on things of the page. */
+  void run(String code, Object... things) {
+    driver.executeScript(code, things);
   }
 
   /** Drags one thing onto another, as a hand does: pressed, moved in steps, let go. */

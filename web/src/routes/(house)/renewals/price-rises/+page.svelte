@@ -141,7 +141,7 @@
     <fieldset>
       <legend>By how much</legend>
       <label
-        >How<select bind:value={way} name="way">
+        >How<select class="box" bind:value={way} name="way">
           <option value="percent">by percent</option>
           <option value="today">to the prices of today</option>
         </select></label
@@ -160,16 +160,13 @@
   </form>
   {#if preview}
     <div class:stale={isStale}>
-      <RiseEffect {preview} />
-      {#if preview.total.agreements}
-        <p class="row">
-          <button class="act main" disabled={acts.busy || isStale} onclick={() => void make()}
-            >Raise {preview.total.agreements}
-            {preview.total.agreements === 1 ? 'next term' : 'next terms'}</button
-          >
-          {#if isStale}<span class="heed">Show the effect again: what is asked for was changed.</span>{/if}
-        </p>
-      {/if}
+      <RiseEffect {preview}>
+        <button class="act main" disabled={acts.busy || isStale} onclick={() => void make()}
+          >Raise {preview.total.agreements}
+          {preview.total.agreements === 1 ? 'next term' : 'next terms'}</button
+        >
+        {#if isStale}<span class="heed">Show the effect again: what is asked for was changed.</span>{/if}
+      </RiseEffect>
     </div>
   {/if}
   <h2>Made</h2>
@@ -241,5 +238,14 @@
   .acts {
     white-space: nowrap;
     text-align: right;
+  }
+  @media (max-width: 640px) {
+    fieldset {
+      display: grid;
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+    }
+    fieldset :global(.box) {
+      width: 100%;
+    }
   }
 </style>

@@ -49,8 +49,6 @@
   const isZero = (amount: string) => !/[1-9]/.test(amount);
   const cohorts = $derived((f?.cohorts ?? []).slice(-24));
   const years = $derived(Math.max(0, ...cohorts.map((c) => c.years.length)));
-  const share = (of: string, whole: string) =>
-    isZero(whole) ? '–' : `${Math.round((Number(of) / Number(whole)) * 100)} %`;
 </script>
 
 <svelte:head><title>Recurring revenue · Firm Tally</title></svelte:head>
@@ -134,8 +132,8 @@
                 <tr
                   ><td>{month(d.month)}</td><td class="figure">{d.due}</td><td class="figure"
                     >{rounded(d.value)}</td
-                  ><td class="figure good">{isZero(d.won) ? '–' : rounded(d.won)}</td><td class="figure bad"
-                    >{isZero(d.lost) ? '–' : rounded(d.lost)}</td
+                  ><td class="figure" class:good={!isZero(d.won)}>{isZero(d.won) ? '–' : rounded(d.won)}</td
+                  ><td class="figure" class:bad={!isZero(d.lost)}>{isZero(d.lost) ? '–' : rounded(d.lost)}</td
                   ><td class="figure">{isZero(d.open) ? '–' : rounded(d.open)}</td></tr
                 >
               {:else}<tr><td colspan="6" class="quiet">Nothing ends in these months.</td></tr>{/each}
@@ -148,9 +146,11 @@
         <table class="ledger" aria-label="New business and renewals">
           <thead
             ><tr
-              ><th></th><th class="figure">Won</th><th class="figure">Lost</th><th class="figure">Open</th><th
-                class="figure">Win rate</th
-              ><th class="figure">Cycle, days</th><th class="figure">Revenue</th></tr
+              ><th>Business</th><th class="figure">Won</th><th class="figure">Lost</th><th class="figure"
+                >Open</th
+              ><th class="figure">Win rate</th><th class="figure">Cycle, days</th><th class="figure"
+                >Revenue</th
+              ></tr
             ></thead
           >
           <tbody>
@@ -182,10 +182,8 @@
                   <td>{month(c.month)}</td><td class="figure">{c.accounts}</td><td class="figure"
                     >{figure(c.began)}</td
                   >
-                  {#each c.years as amount, n (n)}
-                    <td class="figure"
-                      >{figure(amount)} <span class="quiet">{share(amount, c.began)}</span></td
-                    >
+                  {#each c.years as y, n (n)}
+                    <td class="figure">{figure(y.monthly)} <span class="quiet">{percent(y.share)}</span></td>
                   {/each}
                   {#if c.years.length < years}<td colspan={years - c.years.length}></td>{/if}
                 </tr>

@@ -9,6 +9,7 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.MaybeNull;
+import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
@@ -55,7 +56,10 @@ class RecurringController {
       @MaybeNull String medianDays) {}
 
   /** Accounts that began in a month; what they brought then, and each year later. */
-  record CohortView(String month, int accounts, String began, List<String> years) {}
+  record CohortView(String month, int accounts, String began, List<YearView> years) {}
+
+  /** What they bring a month so many years later, and what percent of the beginning that is. */
+  record YearView(String monthly, @MaybeNull String share) {}
 
   record RecurringView(
       List<BridgeMonth> months,
@@ -113,8 +117,16 @@ class RecurringController {
                         c.month().toString(),
                         c.accounts(),
                         text(c.began()),
-                        c.years().stream().map(RecurringController::text).toList()))
+                        c.years().stream().map(y -> year(y, c.began())).toList()))
             .toList());
+  }
+
+  private static YearView year(Money monthly, Money began) {
+    return new YearView(
+        text(monthly),
+        Percent.ratio(monthly.getAmount(), began.getAmount())
+            .map(percent -> percent.value().setScale(0, RoundingMode.HALF_UP).toPlainString())
+            .orElse(null));
   }
 
   private BusinessView business(RecurringStore.Business of) {

@@ -52,9 +52,10 @@ class RecurringService {
   /** Whole months, the last included. */
   record Span(YearMonth from, YearMonth to) {}
 
-  /** The last twelve months and this one where nothing is said. */
+  /** Twelve months up to this one where nothing is said; a later first month is looked at alone. */
   Span span(@MaybeNull YearMonth from, @MaybeNull YearMonth to) {
-    YearMonth last = to == null ? YearMonth.now(clock) : to;
+    YearMonth now = YearMonth.now(clock);
+    YearMonth last = to != null ? to : from != null && from.isAfter(now) ? from : now;
     YearMonth first = from == null ? last.minusMonths(11) : from;
     if (last.isBefore(first)) {
       throw BadInput.at("to", "Enter a month from the first one on.");

@@ -135,10 +135,15 @@ class AgreementStore {
         .update();
   }
 
-  private static final String ONE =
+  /** The opportunity whose owner it is: that of the next term, else the deal that made it. */
+  static final String CARRIER =
       """
-      SELECT g.*, o.owner_id FROM agreement g JOIN document d ON d.id = g.order_id JOIN opportunity o ON o.id = d.opportunity_id
+      COALESCE((SELECT MAX(x.id) FROM opportunity x WHERE x.renews_id = COALESCE(g.joins_id, g.id)), d.opportunity_id)
       """;
+
+  private static final String ONE =
+      "SELECT g.*, o.owner_id FROM agreement g JOIN document d ON d.id = g.order_id JOIN opportunity o ON o.id = "
+          + CARRIER;
 
   Optional<Agreement> find(AgreementId id) {
     return sql.sql(ONE + "WHERE g.id = :id")

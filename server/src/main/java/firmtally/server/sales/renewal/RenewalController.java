@@ -96,6 +96,7 @@ class RenewalController {
       @MaybeNull Instant contactedAt,
       @MaybeNull ActivityId callId,
       List<String> risks,
+      boolean mayChange,
       long version) {}
 
   /** With which PO number the next term is ordered. */

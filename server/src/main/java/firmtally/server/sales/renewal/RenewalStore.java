@@ -23,13 +23,13 @@ import org.springframework.stereotype.Repository;
 class RenewalStore {
   /**
    * How each stands, and what speaks against it: nobody spoke with them within the notice, they owe
-   * something overdue, they bought less than half of the year before (renewals aside), a planned
+   * something for more than two weeks after its due day, they bought less than half of the year before (renewals aside), a planned
    * call was not had.
    */
   private static final String STANDING =
       """
       WITH late AS (
-        SELECT account_id FROM open_item WHERE balance > 0 AND due < :today GROUP BY account_id),
+        SELECT account_id FROM open_item WHERE balance > 0 AND due < :late GROUP BY account_id),
       bought AS (
         SELECT d.account_id, SUM(CASE WHEN d.made_on > :yearAgo THEN w.contract ELSE 0 END) AS now,
                SUM(CASE WHEN d.made_on <= :yearAgo THEN w.contract ELSE 0 END) AS before
@@ -38,6 +38,7 @@ class RenewalStore {
       ending AS (
         SELECT g.id, g.number, g.account_id, a.name AS account, a.price_group, p.name AS owner, o.owner_id, g.state, g.start_day, g.end_day,
                g.call_on, g.monthly, g.value, g.version, j.number AS joins,
+               <editable> AS may_change,
                CASE WHEN j.id IS NULL THEN n.id END AS next_id, n.number AS next_number, n.state AS next_state, s.name AS stage,
                n.lead_quote_id AS quote_id, q.state AS quote_state,
                g.monthly + COALESCE((SELECT SUM(x.monthly) FROM agreement x WHERE x.joins_id = g.id), 0) AS running_monthly,
@@ -50,9 +51,9 @@ class RenewalStore {
         FROM agreement g
         JOIN account a ON a.id = g.account_id
         JOIN document d ON d.id = g.order_id
-        JOIN opportunity o ON o.id = d.opportunity_id
-        JOIN person p ON p.id = o.owner_id
         LEFT JOIN opportunity n ON n.renews_id = COALESCE(g.joins_id, g.id)
+        JOIN opportunity o ON o.id = COALESCE(n.id, d.opportunity_id)
+        JOIN person p ON p.id = o.owner_id
         LEFT JOIN agreement j ON j.id = g.joins_id
         LEFT JOIN stage s ON s.id = n.stage_id
         LEFT JOIN worksheet w ON w.id = n.worksheet_id
@@ -75,7 +76,8 @@ class RenewalStore {
                          ELSE s.overdue OR s.falling OR s.missed OR (s.call_on <= :today AND s.contacted_at IS NULL) END AS risk
         FROM standing s)
       """
-          .replace("<readable>", Visibility.OPPORTUNITY_READABLE);
+          .replace("<readable>", Visibility.OPPORTUNITY_READABLE)
+          .replace("<editable>", Visibility.OPPORTUNITY_EDITABLE);
 
   private static final String MEANT =
       " FROM judged j WHERE (:status = '' OR j.status = :status) AND (NOT :risk OR j.risk) ";
@@ -96,6 +98,7 @@ class RenewalStore {
           + "SELECT j.*"
           + MEANT
           + "AND (j.end_day, j.id) > (:end, :id) ORDER BY j.end_day, j.id LIMIT :most";
+  private static final int LATE_DAYS = 14;
   private final Sql sql;
 
   RenewalStore(Sql sql) {
@@ -107,6 +110,7 @@ class RenewalStore {
     RenewalFilter.Days days = filter.days(today);
     return Visibility.bind(sql.sql(text), actor)
         .param("today", today)
+        .param("late", today.minusDays(LATE_DAYS))
         .param("yearAgo", today.minusYears(1))
         .param("twoYearsAgo", today.minusYears(2))
         .param("first", days.from())
@@ -188,6 +192,7 @@ class RenewalStore {
                           .filter(words -> !words.isEmpty())
                           .toList()
                       : List.of(),
+                  row.getBoolean("may_change"),
                   row.getLong("version"));
             })
         .list();
