@@ -181,4 +181,5 @@ def main():
     stop(server)
 
 
-main()
+if __name__ == "__main__":
+    main()

@@ -6,8 +6,8 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
 /**
- * Registers agreements: whoever sees the opportunity of the next term sees it, else whoever sees the
- * deal that made it. So it goes along when a book is handed over.
+ * Registers agreements: whoever sees the opportunity of the next term sees it, else whoever sees
+ * the deal that made it. So it goes along when a book is handed over.
  */
 @Configuration
 class AgreementKind {

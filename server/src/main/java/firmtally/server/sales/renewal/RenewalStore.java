@@ -23,8 +23,8 @@ import org.springframework.stereotype.Repository;
 class RenewalStore {
   /**
    * How each stands, and what speaks against it: nobody spoke with them within the notice, they owe
-   * something for more than two weeks after its due day, they bought less than half of the year before (renewals aside), a planned
-   * call was not had.
+   * something for more than two weeks after its due day, they bought less than half of the year
+   * before (renewals aside), a planned call was not had.
    */
   private static final String STANDING =
       """
@@ -35,16 +35,10 @@ class RenewalStore {
                SUM(CASE WHEN d.made_on <= :yearAgo THEN w.contract ELSE 0 END) AS before
         FROM document d JOIN worksheet w ON w.id = d.worksheet_id JOIN opportunity o ON o.id = d.opportunity_id
         WHERE d.kind = 'order' AND o.renews_id IS NULL AND d.state IN ('released', 'completed') AND d.made_on > :twoYearsAgo GROUP BY d.account_id),
-      ending AS (
-        SELECT g.id, g.number, g.account_id, a.name AS account, a.price_group, p.name AS owner, o.owner_id, g.state, g.start_day, g.end_day,
-               g.call_on, g.monthly, g.value, g.version, j.number AS joins,
-               <editable> AS may_change,
-               CASE WHEN j.id IS NULL THEN n.id END AS next_id, n.number AS next_number, n.state AS next_state, s.name AS stage,
-               n.lead_quote_id AS quote_id, q.state AS quote_state,
-               g.monthly + COALESCE((SELECT SUM(x.monthly) FROM agreement x WHERE x.joins_id = g.id), 0) AS running_monthly,
-               CASE WHEN j.id IS NULL THEN COALESCE(qw.monthly, w.monthly) END AS next_monthly, COALESCE(qw.contract, w.contract) AS next_value,
+      ending AS MATERIALIZED (
+        SELECT g.id, g.state, g.end_day, g.call_on, g.monthly, g.value, o.owner_id, n.id AS next_id, n.lead_quote_id AS quote_id,
+               q.state AS quote_state, <editable> AS may_change,
                (SELECT MAX(x.done_at) FROM activity x WHERE x.opportunity_id = n.id AND x.done_at IS NOT NULL AND x.kind <> 'note') AS contacted_at,
-               (SELECT MIN(x.id) FROM activity x WHERE x.opportunity_id = n.id AND x.closed_at IS NULL AND x.kind = 'call') AS call_id,
                EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = n.id AND x.closed_at IS NULL AND x.kind = 'call' AND x.due < :today) AS missed,
                t.account_id IS NOT NULL AS overdue,
                COALESCE(b.before, 0) > 0 AND COALESCE(b.now, 0) * 2 < b.before AS falling
@@ -54,11 +48,7 @@ class RenewalStore {
         LEFT JOIN opportunity n ON n.renews_id = COALESCE(g.joins_id, g.id)
         JOIN opportunity o ON o.id = COALESCE(n.id, d.opportunity_id)
         JOIN person p ON p.id = o.owner_id
-        LEFT JOIN agreement j ON j.id = g.joins_id
-        LEFT JOIN stage s ON s.id = n.stage_id
-        LEFT JOIN worksheet w ON w.id = n.worksheet_id
-        LEFT JOIN quote q ON q.id = n.lead_quote_id
-        LEFT JOIN worksheet qw ON qw.id = q.worksheet_id
+        LEFT JOIN document q ON q.id = n.lead_quote_id
         LEFT JOIN late t ON t.account_id = g.account_id
         LEFT JOIN bought b ON b.account_id = g.account_id
         WHERE g.end_day BETWEEN :first AND :last AND (g.state <> 'ended' OR n.state = 'lost') AND <readable>
@@ -93,11 +83,28 @@ class RenewalStore {
           """
           + MEANT
           + " GROUP BY 1 ORDER BY 1";
+
+  /** What a row shows is looked up only for the rows of a page. */
   private static final String ROWS =
       STANDING
-          + "SELECT j.*"
+          + """
+          SELECT j.*, g.number, g.account_id, a.name AS account, p.name AS owner, g.start_day, g.version, k.number AS joins,
+                 CASE WHEN k.id IS NULL THEN n.id END AS renewing_id, n.number AS next_number, n.state AS next_state, s.name AS stage,
+                 g.monthly + COALESCE((SELECT SUM(x.monthly) FROM agreement x WHERE x.joins_id = g.id), 0) AS running_monthly,
+                 CASE WHEN k.id IS NULL THEN COALESCE(qw.monthly, w.monthly) END AS next_monthly,
+                 (SELECT MIN(x.id) FROM activity x WHERE x.opportunity_id = n.id AND x.closed_at IS NULL AND x.kind = 'call') AS call_id
+          FROM (SELECT j.*
+          """
           + MEANT
-          + "AND (j.end_day, j.id) > (:end, :id) ORDER BY j.end_day, j.id LIMIT :most";
+          + """
+          AND (j.end_day, j.id) > (:end, :id) ORDER BY j.end_day, j.id LIMIT :most) j
+          JOIN agreement g ON g.id = j.id JOIN account a ON a.id = g.account_id JOIN person p ON p.id = j.owner_id
+          LEFT JOIN agreement k ON k.id = g.joins_id LEFT JOIN opportunity n ON n.id = j.next_id LEFT JOIN stage s ON s.id = n.stage_id
+          LEFT JOIN worksheet w ON w.id = n.worksheet_id LEFT JOIN document q ON q.id = j.quote_id
+          LEFT JOIN worksheet qw ON qw.id = q.worksheet_id
+          ORDER BY j.end_day, j.id
+          """;
+
   private static final int LATE_DAYS = 14;
   private final Sql sql;
 
@@ -172,7 +179,7 @@ class RenewalStore {
                   amounts.apply(row.getLong("monthly")),
                   amounts.apply(row.getLong("running_monthly")),
                   amounts.apply(row.getLong("value")),
-                  Columns.maybe(row, "next_id", OpportunityId::new).orElse(null),
+                  Columns.maybe(row, "renewing_id", OpportunityId::new).orElse(null),
                   row.getString("next_number"),
                   row.getString("next_state"),
                   row.getString("stage"),

@@ -10,7 +10,6 @@ import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PriceRiseId;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
-import firmtally.server.worksheet.calculation.Calculation;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -146,8 +145,8 @@ class RiseController {
   }
 
   private EffectSum sum(String group, List<RiseService.Effect> effects) {
-    long before = effects.stream().mapToLong(e -> e.is().contract().getAmountMinorLong()).sum();
-    long after = effects.stream().mapToLong(e -> e.will().contract().getAmountMinorLong()).sum();
+    long before = effects.stream().mapToLong(e -> e.is().contract()).sum();
+    long after = effects.stream().mapToLong(e -> e.will().contract()).sum();
     return new EffectSum(group, effects.size(), text(before), text(after), text(after - before));
   }
 
@@ -164,22 +163,17 @@ class RiseController {
         of.account(),
         of.owner(),
         of.end(),
-        text(effect.is().contract().getAmountMinorLong()),
-        text(effect.will().contract().getAmountMinorLong()),
+        text(effect.is().contract()),
+        text(effect.will().contract()),
         text(effect.change()),
         margin(effect.is(), actor),
         margin(effect.will(), actor),
         effect.isFlagged() ? effect.will().signOff().role().orElse(null) : null);
   }
 
-  private static @MaybeNull String margin(Calculation of, Actor actor) {
+  private static @MaybeNull String margin(RiseService.Side of, Actor actor) {
     return actor.role().seesCosts()
-        ? of.check()
-            .tally()
-            .totals()
-            .marginPercent()
-            .map(p -> p.value().setScale(2).toPlainString())
-            .orElse(null)
+        ? of.margin().map(p -> p.value().setScale(2).toPlainString()).orElse(null)
         : null;
   }
 

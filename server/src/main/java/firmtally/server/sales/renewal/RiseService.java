@@ -22,6 +22,7 @@ import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.TypedNumber;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
+import firmtally.server.worksheet.calculation.SignOffNeed;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
@@ -36,6 +37,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.joda.money.Money;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -106,10 +108,28 @@ public class RiseService {
     }
   }
 
-  /** What becomes of a next term. */
-  record Effect(RiseStore.Meant of, Calculation is, Calculation will, List<String> families) {
+  /**
+   * What a next term comes to. Of thousands of them nothing more is kept than this: whole
+   * calculations would fill the memory.
+   */
+  record Side(long contract, Optional<Percent> margin, SignOffNeed signOff, WorksheetForm form) {
+    private static Side of(Calculation calculation) {
+      return new Side(
+          calculation.contract().getAmountMinorLong(),
+          calculation.check().tally().totals().marginPercent(),
+          calculation.signOff(),
+          calculation.form());
+    }
+  }
+
+  /**
+   * What becomes of a next term.
+   *
+   * @param version of its worksheet, as it was read
+   */
+  record Effect(RiseStore.Meant of, long version, Side is, Side will, List<String> families) {
     long change() {
-      return will.contract().minus(is.contract()).getAmountMinorLong();
+      return will.contract() - is.contract();
     }
 
     /** Whether it needs a sign-off that it did not need before, or falls under a floor now. */
@@ -200,8 +220,9 @@ public class RiseService {
                         effects.add(
                             new Effect(
                                 bySheet.get(is.id()),
-                                is,
-                                batch.supposing(is, forWhom.get(is.id()), form),
+                                is.version(),
+                                Side.of(is),
+                                Side.of(batch.supposing(is, forWhom.get(is.id()), form)),
                                 families(is, asked)))));
     return effects;
   }
@@ -282,7 +303,11 @@ public class RiseService {
     for (Effect effect : preview.effects()) {
       RiseStore.Meant of = effect.of();
       Calculation made =
-          batch.save(effect.is(), contexts.get(of.opportunity()), effect.will().form());
+          batch.save(
+              of.worksheet(),
+              effect.version(),
+              contexts.get(of.opportunity()),
+              effect.will().form());
       store.insert(
           id,
           new RiseStore.Item(
@@ -290,21 +315,20 @@ public class RiseService {
               of.opportunity(),
               json.writeValueAsString(effect.is().form()),
               made.version(),
-              effect.is().contract().getAmountMinorLong(),
+              effect.is().contract(),
               made.contract().getAmountMinorLong()));
-      note(of.opportunity(), effect.is(), made, preview.words(), actor);
+      note(of.opportunity(), effect.is().contract(), made, preview.words(), actor);
     }
     return id;
   }
 
-  private void note(
-      OpportunityId of, Calculation before, Calculation after, String words, Actor actor) {
+  private void note(OpportunityId of, long before, Calculation after, String words, Actor actor) {
     log.note(
         actor.id(),
         "opportunity",
         of,
         "price rise",
-        before.contract().toString(),
+        Money.ofMinor(after.contract().getCurrencyUnit(), before).toString(),
         after.contract() + ": " + words);
   }
 
@@ -369,8 +393,13 @@ public class RiseService {
                     + ".");
           }
           WorksheetForm before = json.readValue(item.beforeForm(), WorksheetForm.class);
-          Calculation made = batch.save(now, forWhom.get(now.id()), before);
-          note(item.opportunity(), now, made, "undone: " + row.words(), actor);
+          Calculation made = batch.save(now.id(), now.version(), forWhom.get(now.id()), before);
+          note(
+              item.opportunity(),
+              now.contract().getAmountMinorLong(),
+              made,
+              "undone: " + row.words(),
+              actor);
         });
   }
 }

@@ -170,13 +170,14 @@ public class WorksheetService {
     /**
      * Saves other rows of one of them, in the next version.
      *
+     * @param version that they were made from
      * @throws Conflict when somebody else saved in the meantime
      */
-    public Calculation save(Calculation is, WorksheetContext context, WorksheetForm form) {
-      Calculation made =
-          remembering.saved(new Calculator.Saved(is.id(), is.version() + 1), context, form);
-      if (write(is.version(), made) == 0) {
-        throw new Conflict("Somebody else saved these lines.", row(is.id()).version());
+    public Calculation save(
+        WorksheetId id, long version, WorksheetContext context, WorksheetForm form) {
+      Calculation made = remembering.saved(new Calculator.Saved(id, version + 1), context, form);
+      if (write(version, made) == 0) {
+        throw new Conflict("Somebody else saved these lines.", row(id).version());
       }
       return made;
     }
