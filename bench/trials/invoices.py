@@ -14,6 +14,10 @@ MONTHS = 120
 KILLS = 4
 
 
+def once():
+    return {"Idempotency-Key": uuid.uuid4().hex}
+
+
 def clock(day):
     return f"--tally.clock={day}T08:00:00Z"
 
@@ -28,16 +32,19 @@ def prepare(house, agreements, first):
         print("invoices: the company could not be set up")
         return False
     ana.sign_in("ana", "long enough")
-    line = {"kind": "line", "id": "1", "description": "Calibration plan", "unit": "pc", "family": "Service", "quantity": "1", "listPrice": "29.90", "unitCost": "10",
-            "taxPercent": "19", "everyMonths": 1, "termMonths": MONTHS}
+    line = {"kind": "line", "id": "1", "description": "Calibration plan", "family": "Service", "quantity": "1", "listPrice": "29.90", "unitCost": "10",
+            "taxPercent": "19", "gift": False, "optional": False, "chosen": False, "everyMonths": 1, "termMonths": MONTHS}
     for n in range(agreements):
-        account = ana.post("/api/accounts", {"name": f"Mill {n}", "kind": "company"}, **{"Idempotency-Key": uuid.uuid4().hex})
-        deal = {"title": f"Plan {n}", "accountId": account.json()["id"], "expectedClose": str(first)}
-        made = ana.post("/api/opportunities", deal, **{"Idempotency-Key": uuid.uuid4().hex})
+        about = {"name": f"Mill {n}", "kind": "company", "industry": "", "postal": "", "town": "Saltmere", "email": "", "phone": "", "contact": ""}
+        account = ana.post("/api/accounts", about, **once())
+        made = ana.post("/api/opportunities", {"accountId": account.json()["id"], "title": f"Plan {n}"}, **once())
+        if made.status != 200:
+            print(f"invoices: no opportunity could be made: {made.status} {made.body[:300]}")
+            return False
         path = f"/api/opportunities/{made.json()['id']}"
-        version = ana.get(path).headers["ETag"]
-        saved = ana.send("PUT", path + "/worksheet", {"lines": [line]}, {"If-Match": version})
-        placed = ana.post(path + "/place", {"poNumber": ""}, **{"Idempotency-Key": uuid.uuid4().hex, "If-Match": ana.get(path).headers["ETag"]})
+        version = ana.get(path).json()["worksheet"]["version"]
+        saved = ana.send("PUT", path + "/worksheet", {"lines": [line]}, {"If-Match": f'"{version}"'})
+        placed = ana.post(path + "/order", {"poNumber": f"PO-{n}"}, **once())
         if saved.status not in (200, 204) or placed.status != 200:
             print(f"invoices: no order could be placed: {saved.status} {saved.body[:300]} {placed.status} {placed.body[:300]}")
             return False
@@ -54,7 +61,7 @@ def issue(guest, answered, taken):
             return False
         for row in page.json()["rows"]:
             begin = time.time()
-            made = guest.post("/api/invoices", {"key": row["key"], "total": row["total"]}, **{"Idempotency-Key": uuid.uuid4().hex})
+            made = guest.post("/api/invoices", {"key": row["key"], "total": row["total"]}, **once())
             if made.status == 0:
                 return False
             if made.status == 200:

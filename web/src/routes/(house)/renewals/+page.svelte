@@ -1,13 +1,13 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { api, ask, type Schemas } from '$lib/api/client';
-  import LeaveForm from '$lib/renewal/LeaveForm.svelte';
-  import RenewForm from '$lib/renewal/RenewForm.svelte';
   import RenewalTabs from '$lib/renewal/RenewalTabs.svelte';
+  import Band from '$lib/renewal/Band.svelte';
+  import BandHead from '$lib/renewal/BandHead.svelte';
+  import RenewalAsks from '$lib/renewal/RenewalAsks.svelte';
   import Ribbon from '$lib/renewal/Ribbon.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
-  import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Rows from '$lib/ui/Rows.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
@@ -124,7 +124,6 @@
         ]
       : [])
   ]);
-  const NAMES = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
   const STATES = [
     ['', 'all states'],
     ['open', 'open'],
@@ -143,10 +142,6 @@
     { label: 'Term', figure: true },
     { label: 'Acts', unseen: true }
   ];
-  // Where a day lies in the twelve months: drawing only.
-  const YEAR = 365.25 * 86_400_000;
-  const begin = $derived(Date.parse(today.slice(0, 7) + '-01'));
-  const place = (iso: string) => Math.max(0, Math.min(1, (Date.parse(iso) - begin) / YEAR)) * 100;
 </script>
 
 <svelte:head><title>Renewals · Firm Tally</title></svelte:head>
@@ -192,11 +187,7 @@
       : 'Nothing ends within twelve months. An order with a recurring line makes an agreement.'}
   >
     {#snippet head()}<span class="sr-only">Twelve months</span>
-      <div class="months" aria-hidden="true">
-        {#each Array.from({ length: 12 }, (_, n) => NAMES[(Number(today.slice(5, 7)) - 1 + n) % 12]) as name, n (n)}<span
-            >{name}</span
-          >{/each}
-      </div>{/snippet}
+      <BandHead {today} />{/snippet}
     {#snippet row(row: Row)}
       <td class="number" class:here={current?.id === row.id}><a href="/renewals/{row.id}">{row.number}</a></td
       >
@@ -207,12 +198,7 @@
           >{row.contactedAt ? 'spoke ' + day(row.contactedAt) : 'contact by ' + day(row.callOn)}</small
         ></td
       >
-      <td class="off"
-        ><div class="band">
-          <i class={row.status} style:width="{place(row.end)}%"></i>
-          {#if row.callOn >= today}<b style:left="{place(row.callOn)}%"></b>{/if}
-        </div></td
-      >
+      <td class="off"><Band {row} {today} /></td>
       <td
         ><Verdict tone={tone(row.status)}>{row.status.replace('-', ' ')}</Verdict>
         {#if row.risks.length}<small class="bad">{row.risks.join(', ')}</small>{/if}</td
@@ -248,41 +234,7 @@
     {/snippet}
   </Rows>
 </div>
-<Ask
-  bind:open={() => renewing !== null, (is) => (is ? null : (renewing = null))}
-  title="Renew {renewing?.number ?? ''}, {renewing?.account ?? ''}"
->
-  {#if renewing}
-    <RenewForm
-      id={renewing.id}
-      number={renewing.number}
-      monthly={renewing.runningMonthly}
-      next={renewing.nextMonthly ?? renewing.runningMonthly}
-      onDone={(order) => {
-        renewing = null;
-        void acts.run(() => Promise.resolve());
-        say('The next term is ordered.');
-        void goto(`/orders/${order}`);
-      }}
-    />
-  {/if}
-</Ask>
-<Ask
-  bind:open={() => leaving !== null, (is) => (is ? null : (leaving = null))}
-  title="{leaving?.number ?? ''} of {leaving?.account ?? ''} is not renewed"
->
-  {#if leaving}
-    <LeaveForm
-      id={leaving.id}
-      end={leaving.end}
-      version={leaving.version}
-      onDone={() => {
-        leaving = null;
-        void acts.run(() => Promise.resolve());
-      }}
-    />
-  {/if}
-</Ask>
+<RenewalAsks bind:renewing bind:leaving onDone={() => void acts.run(() => Promise.resolve())} />
 
 <style>
   input.box {
@@ -307,41 +259,6 @@
   }
   .ends {
     white-space: nowrap;
-  }
-  .months {
-    display: grid;
-    grid-template-columns: repeat(12, 1fr);
-    width: 190px;
-    font-size: var(--type-tiny);
-  }
-  /* Each agreement is a band that ends where its term ends; the mark is the day to speak about it. */
-  .band {
-    position: relative;
-    width: 190px;
-    height: 16px;
-    background: repeating-linear-gradient(90deg, var(--rule) 0 1px, transparent 1px calc(100% / 12));
-  }
-  .band i {
-    position: absolute;
-    top: 4px;
-    height: 8px;
-    background: var(--rule-strong);
-    border-right: 3px solid var(--ink);
-  }
-  .band i.contacted {
-    background: var(--brass);
-  }
-  .band i.quoted {
-    background: var(--petrol);
-  }
-  .band i.renewed {
-    background: var(--moss);
-  }
-  .band b {
-    position: absolute;
-    top: 0;
-    height: 16px;
-    border-left: 2px solid var(--madder);
   }
   .here {
     box-shadow: inset 3px 0 0 var(--brass);
