@@ -2,9 +2,11 @@ package firmtally.server.sales.invoice;
 
 import firmtally.core.money.Percent;
 import firmtally.core.money.TaxedSum;
+import firmtally.core.receivables.Reference;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.sales.document.Document;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -80,5 +82,37 @@ record Invoice(
   /** Whether it takes another one back. */
   boolean isCredit() {
     return "credit-note".equals(type);
+  }
+
+  /** The credit note that takes back so much of it. */
+  Invoice creditedBy(
+      Document document, LocalDate on, String why, TaxedSum sum, List<Line> credited) {
+    return new Invoice(
+        document.id(),
+        document.number(),
+        "credit-note",
+        orderId,
+        agreementId,
+        id,
+        why,
+        on,
+        on,
+        sum.net(),
+        sum.tax(),
+        sum.total(),
+        Optional.empty(),
+        false,
+        Reference.of(document.number()),
+        null,
+        credited,
+        sum.taxes().stream()
+            .map(
+                tax ->
+                    new Tax(
+                        tax.percent(),
+                        tax.base(),
+                        tax.tax(),
+                        Money.zero(sum.net().getCurrencyUnit())))
+            .toList());
   }
 }

@@ -4,7 +4,6 @@ import firmtally.core.invoicing.Ask;
 import firmtally.core.invoicing.Paper;
 import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
-import firmtally.core.money.TaxedSum;
 import firmtally.core.receivables.Reference;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
@@ -368,9 +367,9 @@ public class InvoiceService {
       throw new NotPossible("Nothing is left of " + invoice.number() + ".");
     }
     Invoice credit =
-        creditOf(
-            invoice,
+        invoice.creditedBy(
             make(order.document(), DocumentKind.CREDIT_NOTE, account, actor),
+            LocalDate.now(clock),
             reason,
             invoice.negated(),
             invoice.lines().stream().map(Invoice.Line::negated).toList());
@@ -396,39 +395,12 @@ public class InvoiceService {
     String reason =
         refund.agreement().number() + " ended on " + Written.day(refund.agreement().end());
     Document document = make(order.document(), DocumentKind.CREDIT_NOTE, account, actor);
-    Invoice credit = creditOf(invoice, document, reason, refund.sum(), refund.lines());
+    Invoice credit =
+        invoice.creditedBy(document, LocalDate.now(clock), reason, refund.sum(), refund.lines());
     keep(credit, account, order.terms().poNumberIfAny(), actor);
     charges.refunded(refund);
     settleOrder(order.id(), actor);
     return credit.id();
-  }
-
-  private Invoice creditOf(
-      Invoice of, Document document, String reason, TaxedSum sum, List<Invoice.Line> credited) {
-    LocalDate today = LocalDate.now(clock);
-    return new Invoice(
-        document.id(),
-        document.number(),
-        "credit-note",
-        of.orderId(),
-        of.agreementId(),
-        of.id(),
-        reason,
-        today,
-        today,
-        sum.net(),
-        sum.tax(),
-        sum.total(),
-        Optional.empty(),
-        false,
-        Reference.of(document.number()),
-        null,
-        credited,
-        sum.taxes().stream()
-            .map(
-                tax ->
-                    new Invoice.Tax(tax.percent(), tax.base(), tax.tax(), Money.zero(currency())))
-            .toList());
   }
 
   private void settleOrder(DocumentId id, Actor actor) {
