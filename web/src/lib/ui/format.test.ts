@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { words, describe, expect, it } from 'vitest';
 import { at, day, daysBetween, figure, isToday, percent, rounded, size, unitPrice } from './format';
 
 describe('figures as people read them', () => {
@@ -56,5 +56,11 @@ describe('figures as people read them', () => {
     expect(at(null)).toBe('');
     expect(at('2026-11-25')).toBe('');
     expect(at('2026-11-25T09:05:00Z')).toMatch(/^[0-2][0-9]:05$/);
+  });
+});
+
+describe('a word of the server', () => {
+  it('is read without its hyphens', () => {
+    expect([words('credit-controller'), words('po-number')]).toEqual(['credit controller', 'PO number']);
   });
 });

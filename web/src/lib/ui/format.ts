@@ -114,7 +114,7 @@ export function size(bytes: number): string {
 
 /** Words of the API for people: "credit-controller" is "credit controller". */
 export function words(word: string): string {
-  return word.replaceAll('-', ' ');
+  return word.replaceAll('-', ' ').replace(/^po /, 'PO ');
 }
 
 /** For drawing only: where a figure stands on a scale. */

@@ -19,6 +19,7 @@
   import { tone } from '$lib/ui/tones';
   type Row = Schemas['RenewalRow'];
   const today = $derived(session.view?.today ?? '');
+  const me = $derived(session.me?.name ?? '');
   let month = $state('');
   let status = $state('');
   let family = $state('');
@@ -191,7 +192,10 @@
     {#snippet row(row: Row)}
       <td class="number" class:here={current?.id === row.id}><a href="/renewals/{row.id}">{row.number}</a></td
       >
-      <td class="lead"><a href="/accounts/{row.accountId}">{row.account}</a></td>
+      <td class="lead"
+        ><a href="/accounts/{row.accountId}">{row.account}</a>{#if row.owner !== me}<small>{row.owner}</small
+          >{/if}</td
+      >
       <td class="figure ends" class:bad={row.end < today}
         >{day(row.end)}
         <small class:bad={row.callOn <= today && row.status === 'open'}
