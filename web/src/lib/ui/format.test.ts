@@ -1,5 +1,5 @@
-import { words, describe, expect, it } from 'vitest';
-import { at, day, daysBetween, figure, isToday, percent, rounded, size, unitPrice } from './format';
+import { describe, expect, it } from 'vitest';
+import { at, day, daysBetween, figure, isToday, percent, rounded, size, unitPrice, words } from './format';
 
 describe('figures as people read them', () => {
   it.each([
