@@ -2,10 +2,10 @@
   import type { Schemas } from '$lib/api/client';
   /** An agreement as a band that ends where its term ends; the mark is the day to speak about it. */
   let { row, today }: { row: Schemas['RenewalRow']; today: string } = $props();
-  // Where a day lies in the twelve months: drawing only.
-  const YEAR = 365.25 * 86_400_000;
+  // Where a day lies in the thirteen months: drawing only.
+  const SPAN = ((365.25 * 13) / 12) * 86_400_000;
   const begin = $derived(Date.parse(today.slice(0, 7) + '-01'));
-  const place = (iso: string) => Math.max(0, Math.min(1, (Date.parse(iso) - begin) / YEAR)) * 100;
+  const place = (iso: string) => Math.max(0, Math.min(1, (Date.parse(iso) - begin) / SPAN)) * 100;
 </script>
 
 <div class="band">
@@ -18,7 +18,7 @@
     position: relative;
     width: 190px;
     height: 16px;
-    background: repeating-linear-gradient(90deg, var(--rule) 0 1px, transparent 1px calc(100% / 12));
+    background: repeating-linear-gradient(90deg, var(--rule) 0 1px, transparent 1px calc(100% / 13));
   }
   .band i {
     position: absolute;

@@ -2,7 +2,7 @@
   import type { Schemas } from '$lib/api/client';
   import { figure, position, rounded } from '$lib/ui/format';
   /**
-   * Twelve months, each a column as tall as what ends in it: renewed, quoted, contacted, open; a mark beneath
+   * This month and the twelve after it, each a column as tall as what ends in it: renewed, quoted, contacted, open; a mark beneath
    * says how much of it is at risk. A month that is pressed narrows the list to it.
    */
   let {
@@ -14,7 +14,7 @@
   const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
   /** Also months in which nothing ends have their place. */
   const all = $derived(
-    Array.from({ length: 12 }, (_, n) => {
+    Array.from({ length: 13 }, (_, n) => {
       const at = Number(first.slice(0, 4)) * 12 + Number(first.slice(5, 7)) - 1 + n;
       const month = `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}`;
       const row = months.find((m) => m.month === month);
@@ -77,7 +77,7 @@
 <style>
   .ribbon {
     display: grid;
-    grid-template-columns: repeat(12, minmax(0, 1fr));
+    grid-template-columns: repeat(13, minmax(0, 1fr));
     background: var(--paper);
     border: 1px solid var(--rule);
     border-bottom: 2px solid var(--ink);

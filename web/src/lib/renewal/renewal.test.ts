@@ -47,11 +47,11 @@ beforeEach(() => {
 });
 
 describe('the ribbon', () => {
-  it('has twelve months, also those in which nothing ends', () => {
+  it('has this month and the twelve after it, also those in which nothing ends', () => {
     within(Ribbon, { months: [MONTH], first: '2027-03-15', chosen: '' });
     const months = screen.getAllByRole('button');
-    expect(months).toHaveLength(12);
-    expect(months.filter((m) => m.hasAttribute('disabled'))).toHaveLength(11);
+    expect(months).toHaveLength(13);
+    expect(months.filter((m) => m.hasAttribute('disabled'))).toHaveLength(12);
     expect(months[10]?.textContent).toContain('Jan 28');
     expect(months[2]?.textContent.replace(/\s+/g, ' ')).toContain(
       '2 end, 1 000.00; at risk 1, 250.00; renewed 400.00; contacted 100.00; not renewed 200.00'

@@ -71,7 +71,12 @@
   const current = $derived(list.rows[Math.min(at, list.rows.length - 1)]);
   const sum = $derived.by(() => {
     const rows = months.data ?? [];
-    return { count: rows.reduce((n, m) => n + m.count, 0), risks: rows.reduce((n, m) => n + m.risks, 0) };
+    const late = rows.filter((m) => m.month < today.slice(0, 7)).reduce((n, m) => n + m.count, 0);
+    return {
+      count: rows.reduce((n, m) => n + m.count, 0) - late,
+      risks: rows.reduce((n, m) => n + m.risks, 0),
+      late
+    };
   });
 
   async function contacted(row: Row) {
@@ -167,12 +172,17 @@
   </div>
   <RenewalTabs />
   <Notice refusal={refusalOf(months) ?? acts.refusal} />
-  {#if months.data && sum.count}
+  {#if months.data && (sum.count || sum.late)}
     <p class="told">
       {sum.count}
       {sum.count === 1 ? 'agreement ends' : 'agreements end'}{#if sum.risks}, <b class="bad"
           >{sum.risks} at risk</b
         >{/if}.
+      {#if sum.late}<b class="bad"
+          >{sum.late} ended before this month, and nobody said what becomes of {sum.late === 1
+            ? 'it'
+            : 'them'}.</b
+        >{/if}
     </p>
     <Ribbon months={months.data} first={today} bind:chosen={month} />
   {/if}

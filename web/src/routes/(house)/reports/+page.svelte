@@ -1,6 +1,7 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
   import { api } from '$lib/api/client';
+  import ReportTabs from '$lib/report/ReportTabs.svelte';
   import Winning from '$lib/report/Winning.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, position, rounded } from '$lib/ui/format';
@@ -18,6 +19,7 @@
 <svelte:head><title>Reports · Firm Tally</title></svelte:head>
 <div class="page">
   <div class="head"><h1>Reports</h1></div>
+  <ReportTabs />
   <Notice refusal={refusalOf(query)} />
   {#if f}
     <h2>Open, by stage</h2>

@@ -63,6 +63,7 @@ class PhoneTest {
         "/catalogue/prices",
         "/catalogue/files",
         "/reports",
+        "/reports/goals",
         "/outbox",
         "/calls",
         "/calls/1",

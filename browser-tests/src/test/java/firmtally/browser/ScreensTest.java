@@ -55,6 +55,7 @@ class ScreensTest {
     "/catalogue/prices, Price update",
     "/catalogue/files, Files",
     "/reports, Reports",
+    "/reports/goals, Goals",
     "/outbox, Outbox",
     "/enquiries/import, Import enquiries",
     "/enquiries/rules, Assignment rules",

@@ -247,7 +247,10 @@ class WholeWayTest {
     BROWSER.press("g", "r");
     BROWSER.seeText("table", "R-1001");
     clean("renewals");
-    BROWSER.see("a[href^='/opportunities/']").sendKeys(Keys.ENTER);
+    BROWSER.see("td a[href^='/renewals/']").sendKeys(Keys.ENTER);
+    BROWSER.seeText("h1", "Agreement R-1001");
+    clean("agreement");
+    BROWSER.see("[aria-label='Next term'] a").sendKeys(Keys.ENTER);
     BROWSER.seeText("h1", "Renewal of R-1001");
     BROWSER.seeText("table.lines", "CAL-B");
     BROWSER.press("t");

@@ -3,6 +3,7 @@ package firmtally.tests;
 import static firmtally.tests.Sales.line;
 import static firmtally.tests.Sales.match;
 import static firmtally.tests.Sales.newOpportunity;
+import static firmtally.tests.Sales.plan;
 import static firmtally.tests.Sales.saveLines;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -403,5 +404,31 @@ class CustomerCopyTest {
   private static Integer begin(CyclicBarrier start, Callable<Integer> act) throws Exception {
     start.await();
     return act.call();
+  }
+
+  @Test
+  void aRenewalSaysWhatItChangesAgainstTheRunningTerm() {
+    long opportunity = newOpportunity(rep, "To be renewed");
+    saveLines(
+            rep,
+            opportunity,
+            List.of(plan("1", "CAL-B", "2", 12, 12), plan("2", "CAL-H", "1", 3, 12)))
+        .is(200);
+    Map<String, String> number = Map.of("poNumber", "PO-1");
+    long order = rep.post("/api/opportunities/" + opportunity + "/order", number).is(200).id();
+    String next = rep.get("/api/orders/" + order).is(200).text("/agreements/0/nextId");
+    Map<String, Object> more = plan("1", "CAL-B", "3", 12, 12);
+    saveLines(rep, Long.parseLong(next), List.of(more)).is(200);
+    long quote = rep.post("/api/opportunities/" + next + "/quotes", null).is(200).id();
+    act(quote, "/send", null).is(200);
+    Guest.Answer seen = customer.get(door()).is(200);
+    assertThat(seen.text("/offer/changes/0/words")).isEqualTo("Calibration plan, bench scale");
+    assertThat(seen.text("/offer/changes/0/before")).startsWith("2 at 96");
+    assertThat(seen.text("/offer/changes/0/after")).startsWith("3 at 96");
+    assertThat(seen.text("/offer/changes/1/before")).contains("every 3 months");
+    assertThat(seen.body().at("/offer/changes/1/after").isNull()).isTrue();
+    assertThat(seen.body().at("/offer/changes")).hasSize(2);
+    Guest.Answer fresh = customer.get(sentDoor("Nothing before it")).is(200);
+    assertThat(fresh.body().at("/offer/changes").isNull()).isTrue();
   }
 }

@@ -203,7 +203,7 @@ class DoorsTest {
               ? real.replace(id.getKey(), id.getValue())
               : real.replace(id.getKey() + "/{id}", id.getKey() + "/" + id.getValue());
     }
-    return real.replace("{id}", "1");
+    return real.replace("{year}", "2027").replace("{id}", "1");
   }
 
   private String row(HttpMethod method, String name, String path, JsonNode door) {
@@ -241,6 +241,8 @@ class DoorsTest {
         switch (asked) {
           case "/calendar" -> "?from=2027-01-01&to=2027-02-01";
           case "/book" -> "?owner=" + HOUSE.personOf("mara");
+          case "/standing" -> "?from=2027-01&to=2027-03";
+          case "/spread" -> "?amount=1200";
           case "/behind" -> "?month=2027-03&move=opening";
           case "/counter" -> "?percent=10";
           default -> "";

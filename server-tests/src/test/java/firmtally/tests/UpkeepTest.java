@@ -2,6 +2,8 @@ package firmtally.tests;
 
 import static firmtally.tests.Sales.match;
 import static firmtally.tests.Sales.newOpportunity;
+import static firmtally.tests.Sales.plan;
+import static firmtally.tests.Sales.saveLines;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.server.platform.jobs.Jobs;
@@ -77,5 +79,27 @@ class UpkeepTest {
     sql("UPDATE reassignment SET until = date('now', '-1 day') WHERE id = " + id);
     HOUSE.part(Jobs.class).run();
     assertThat(manager.get("/api/accounts/" + book).text("/owner")).isEqualTo(owner);
+  }
+
+  @Test
+  void whatEndedAndWasNeverAnsweredStaysInSight() throws SQLException {
+    Guest rep = Guest.signedIn(HOUSE, "mara");
+    long opportunity = newOpportunity(rep, "Forgotten");
+    saveLines(rep, opportunity, List.of(plan("1", "CAL-B", "1", 12, 12))).is(200);
+    String door = "/api/opportunities/" + opportunity + "/order";
+    long order = rep.post(door, Map.of("poNumber", "PO-1")).is(200).id();
+    long id = rep.get("/api/orders/" + order).is(200).body().at("/agreements/0/id").asLong();
+    long before = counted(rep);
+    sql("UPDATE agreement SET end_day = '" + House.TODAY.minusDays(40) + "' WHERE id = " + id);
+    assertThat(rep.rows("/api/renewals")).anyMatch(r -> r.path("id").asLong() == id);
+    String thisMonth = House.TODAY.toString().substring(0, 7);
+    assertThat(rep.rows("/api/renewals?from=" + thisMonth))
+        .noneMatch(r -> r.path("id").asLong() == id);
+    assertThat(rep.get("/api/renewals/months").is(200).text("/0/month")).isLessThan(thisMonth);
+    assertThat(counted(rep)).isEqualTo(before + 1);
+  }
+
+  private static long counted(Guest rep) {
+    return rep.get("/api/counts").is(200).body().path("renewals").asLong();
   }
 }

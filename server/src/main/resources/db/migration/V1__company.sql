@@ -163,6 +163,12 @@ CREATE TABLE goal (
   PRIMARY KEY (person_id, month)
 ) STRICT, WITHOUT ROWID;
 
+-- The version of all goals of a year, as they are set on one screen; none while nobody did.
+CREATE TABLE goal_year (
+  year INTEGER PRIMARY KEY,
+  version INTEGER NOT NULL
+) STRICT;
+
 -- A file's content is kept once, by its checksum; a record's file names it.
 CREATE TABLE file_content (sha256 TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT;
 

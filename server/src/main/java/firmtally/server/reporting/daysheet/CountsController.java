@@ -30,7 +30,7 @@ class CountsController {
           WHERE s.state = 'hold' AND <mine>) AS orders,
         (SELECT COUNT(*) FROM agreement g JOIN sales_order s ON s.id = g.order_id
           JOIN opportunity o ON o.id = s.opportunity_id JOIN person p ON p.id = o.owner_id
-          WHERE g.state = 'running' AND g.end_day BETWEEN :today AND :soon AND <mine>) AS renewals
+          WHERE g.state = 'running' AND g.end_day <= :soon AND <mine>) AS renewals
       """
           .replace("<mine>", MINE);
   private static final int SOON_DAYS = 90;
@@ -56,7 +56,6 @@ class CountsController {
         .param("me", actor.id())
         .param("all", actor.role() != Role.REP)
         .param("sees", actor.seesTeam())
-        .param("today", today)
         .param("soon", today.plusDays(SOON_DAYS))
         .query(Counts.class)
         .single();

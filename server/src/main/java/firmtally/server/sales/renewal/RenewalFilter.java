@@ -30,10 +30,15 @@ public record RenewalFilter(
     @MaybeNull String status,
     @MaybeNull String risk,
     @MaybeNull String text) {
-  static final int MONTHS = 12;
+  /** This month, and the twelve after it: what is ordered today for a year is among them. */
+  static final int MONTHS = 13;
 
-  /** The days of ending that are meant: twelve months from this one where nothing is said. */
-  record Days(LocalDate from, LocalDate to) {}
+  /**
+   * The days of ending that are meant: this month and the twelve after it where nothing is said.
+   *
+   * @param late whether what ended before and was never answered is meant too
+   */
+  record Days(LocalDate from, LocalDate to, boolean late) {}
 
   Days days(LocalDate today) {
     Input input = new Input();
@@ -43,7 +48,7 @@ public record RenewalFilter(
       input.refuse("to", "Enter a month from the first one on.");
     }
     input.check();
-    return new Days(first.atDay(1), last.atEndOfMonth());
+    return new Days(first.atDay(1), last.atEndOfMonth(), blank(from).isEmpty());
   }
 
   private static Optional<YearMonth> month(Input input, String at, String typed) {

@@ -51,7 +51,7 @@ class RenewalStore {
         LEFT JOIN document q ON q.id = n.lead_quote_id
         LEFT JOIN late t ON t.account_id = g.account_id
         LEFT JOIN bought b ON b.account_id = g.account_id
-        WHERE g.end_day BETWEEN :first AND :last AND (g.state <> 'ended' OR n.state = 'lost') AND <readable>
+        WHERE (g.end_day BETWEEN :first AND :last OR :unanswered AND g.end_day < :first AND g.state = 'running') AND (g.state <> 'ended' OR n.state = 'lost') AND <readable>
           AND (:owner IS NULL OR o.owner_id = :owner) AND (:group = '' OR a.price_group = :group)
           AND (:text = '' OR instr(lower(a.name || ' ' || g.number), lower(:text)) > 0)
           AND (:family = '' OR EXISTS (SELECT 1 FROM agreement_line l JOIN product f ON f.code = l.product
@@ -122,6 +122,7 @@ class RenewalStore {
         .param("twoYearsAgo", today.minusYears(2))
         .param("first", days.from())
         .param("last", days.to())
+        .param("unanswered", days.late())
         .param("owner", filter.owner())
         .param("group", RenewalFilter.blank(filter.group()))
         .param("family", RenewalFilter.blank(filter.family()))

@@ -30,7 +30,7 @@ class RiseStore {
         JOIN opportunity n ON n.renews_id = g.id AND n.state = 'open'
         JOIN opportunity o ON o.id = n.id JOIN person p ON p.id = o.owner_id
         LEFT JOIN quote q ON q.id = n.lead_quote_id
-      WHERE g.state = 'running' AND g.end_day BETWEEN :first AND :last AND <editable>
+      WHERE g.state = 'running' AND (g.end_day BETWEEN :first AND :last OR :unanswered AND g.end_day < :first) AND <editable>
         AND (:agreement IS NULL OR g.id = :agreement)
         AND (:owner IS NULL OR o.owner_id = :owner) AND (:group = '' OR a.price_group = :group)
         AND (:text = '' OR instr(lower(a.name || ' ' || g.number), lower(:text)) > 0)
@@ -74,6 +74,7 @@ class RiseStore {
     return Visibility.bind(sql.sql(MEANT), actor)
         .param("first", days.from())
         .param("last", days.to())
+        .param("unanswered", days.late())
         .param("agreement", agreement)
         .param("owner", filter.owner())
         .param("group", RenewalFilter.blank(filter.group()))

@@ -1,0 +1,124 @@
+<script lang="ts">
+  import { api } from '$lib/api/client';
+  import Notice from '$lib/ui/Notice.svelte';
+  import { figure, percent, position, rounded } from '$lib/ui/format';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
+  import type { Period } from './periods';
+  /** How a period stands against its goals: all together in a sentence, then each, and what would close a gap. */
+  let { period }: { period: Period } = $props();
+  const standing = load(
+    () => ['goals', 'standing', period.from, period.to],
+    () => api.GET('/api/goals/standing', { params: { query: { from: period.from, to: period.to } } }),
+    () => true,
+    true
+  );
+  const rows = $derived(standing.data ?? []);
+  const all = $derived(rows[0]);
+  let chosen = $state('All');
+  const opened = $derived(rows.find((r) => r.name === chosen) ?? all);
+  const isZero = (amount: string | null) => !amount || !/[1-9]/.test(amount);
+  /** Of how wide a bar is: drawing only. */
+  const share = (won: string, goal: string) =>
+    isZero(goal) ? 0 : Math.min(100, (position(won) / position(goal)) * 100);
+</script>
+
+<section aria-label="Standing">
+  <Notice refusal={refusalOf(standing)} />
+  {#if all}
+    <p class="told">
+      {#if isZero(all.goal)}<b>{rounded(all.won)}</b> won; no goal is set for {period.label}.
+      {:else if isZero(all.gap)}<b class="good">{rounded(all.won)}</b> won: the goal of {rounded(all.goal)} is reached.
+      {:else}<b>{rounded(all.won)}</b> won of {rounded(all.goal)}; the gap is <b>{rounded(all.gap)}</b>.
+        Forecast range (80 %) {rounded(all.low)} to {rounded(all.high)}, chance of reaching the goal
+        <b>{percent(all.chance)}</b>.{/if}
+      {#if !isZero(all.lastYear)}<span class="quiet"
+          >A year ago {rounded(all.lastYearSoFar)} were won by this day, {rounded(all.lastYear)} in the whole.</span
+        >{/if}
+    </p>
+    <div class="scroll">
+      <table class="ledger cards" aria-label="Standing of each">
+        <thead
+          ><tr
+            ><th>Who</th><th class="figure">Goal</th><th class="figure">Won</th><th>Of the goal</th><th
+              class="figure">Gap</th
+            ><th class="figure">Open</th><th class="figure">Coverage</th><th class="figure">Expected</th><th
+              class="figure">Chance</th
+            ><th class="figure">A year ago by this day</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each rows as r (r.name)}
+            <tr class:here={opened?.name === r.name}>
+              <td class="lead"
+                ><button
+                  class="plain"
+                  aria-pressed={opened?.name === r.name}
+                  onclick={() => (chosen = r.name)}>{r.name}</button
+                ></td
+              >
+              <td class="figure">{isZero(r.goal) ? '–' : rounded(r.goal)}</td>
+              <td class="figure worth">{isZero(r.won) ? '–' : rounded(r.won)}</td>
+              <td class="off"
+                ><span class="bar" aria-hidden="true"><i style:width="{share(r.won, r.goal)}%"></i></span></td
+              >
+              <td class="figure">{isZero(r.gap) ? '–' : rounded(r.gap)}</td>
+              <td class="figure">{isZero(r.open) ? '–' : rounded(r.open)}</td>
+              <td class="figure" class:bad={!!r.coverage && position(r.coverage) < 100}
+                >{percent(r.coverage)}</td
+              >
+              <td class="figure">{isZero(r.expected) ? '–' : rounded(r.expected)}</td>
+              <td class="figure">{percent(r.chance)}</td>
+              <td class="figure">{isZero(r.lastYearSoFar) ? '–' : rounded(r.lastYearSoFar)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+    {#if opened && !isZero(opened.gap)}
+      <h2>Largest deals that would close the gap: {opened.name}</h2>
+      {#if opened.closers.length}
+        <ul>
+          {#each opened.closers as c (c.id)}
+            <li><a href="/opportunities/{c.id}">{c.number}</a> {c.title} <b>{figure(c.value)}</b></li>
+          {/each}
+        </ul>
+        {#if opened.closerCount > opened.closers.length}<p class="quiet">
+            The largest {opened.closers.length} of {opened.closerCount}.
+          </p>{/if}
+      {:else}<p class="heed">All that is open would not close it.</p>{/if}
+    {/if}
+  {/if}
+</section>
+
+<style>
+  .told {
+    margin-bottom: 8px;
+    max-width: 900px;
+  }
+  b {
+    font-weight: 560;
+  }
+  td .plain {
+    padding: 0;
+  }
+  .bar {
+    display: block;
+    width: 90px;
+    height: 8px;
+    background: var(--rule);
+  }
+  .bar i {
+    display: block;
+    height: 8px;
+    background: var(--petrol);
+  }
+  tr.here {
+    box-shadow: inset 3px 0 0 var(--brass);
+  }
+  h2 {
+    margin: 14px 0 4px;
+  }
+  li b {
+    margin-left: 6px;
+  }
+</style>
