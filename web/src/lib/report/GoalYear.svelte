@@ -96,7 +96,7 @@
         ><tr
           ><th>Rep</th>{#each NAMES as name (name)}<th class="figure">{name}</th>{/each}<th class="figure"
             >Year</th
-          >{#if mine.length}<th>Spread a sum</th>{/if}</tr
+          >{#if mine.length}<th>Spread</th>{/if}</tr
         ></thead
       >
       <tbody>
@@ -159,7 +159,7 @@
     width: 56px;
   }
   td .box {
-    width: 74px;
+    width: 62px;
     text-align: right;
     padding-inline: 6px;
   }

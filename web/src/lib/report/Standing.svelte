@@ -56,19 +56,19 @@
                   onclick={() => (chosen = r.name)}>{r.name}</button
                 ></td
               >
-              <td class="figure">{isZero(r.goal) ? '–' : rounded(r.goal)}</td>
+              <td class="figure goal">{isZero(r.goal) ? '–' : rounded(r.goal)}</td>
               <td class="figure worth">{isZero(r.won) ? '–' : rounded(r.won)}</td>
               <td class="off"
                 ><span class="bar" aria-hidden="true"><i style:width="{share(r.won, r.goal)}%"></i></span></td
               >
-              <td class="figure">{isZero(r.gap) ? '–' : rounded(r.gap)}</td>
-              <td class="figure">{isZero(r.open) ? '–' : rounded(r.open)}</td>
-              <td class="figure" class:bad={!!r.coverage && position(r.coverage) < 100}
+              <td class="figure off">{isZero(r.gap) ? '–' : rounded(r.gap)}</td>
+              <td class="figure off">{isZero(r.open) ? '–' : rounded(r.open)}</td>
+              <td class="figure off" class:bad={!!r.coverage && position(r.coverage) < 100}
                 >{percent(r.coverage)}</td
               >
-              <td class="figure">{isZero(r.expected) ? '–' : rounded(r.expected)}</td>
-              <td class="figure">{percent(r.chance)}</td>
-              <td class="figure">{isZero(r.lastYearSoFar) ? '–' : rounded(r.lastYearSoFar)}</td>
+              <td class="figure off">{isZero(r.expected) ? '–' : rounded(r.expected)}</td>
+              <td class="figure chance">{percent(r.chance)}</td>
+              <td class="figure off">{isZero(r.lastYearSoFar) ? '–' : rounded(r.lastYearSoFar)}</td>
             </tr>
           {/each}
         </tbody>
@@ -77,11 +77,18 @@
     {#if opened && !isZero(opened.gap)}
       <h2>Largest deals that would close the gap: {opened.name}</h2>
       {#if opened.closers.length}
-        <ul>
-          {#each opened.closers as c (c.id)}
-            <li><a href="/opportunities/{c.id}">{c.number}</a> {c.title} <b>{figure(c.value)}</b></li>
-          {/each}
-        </ul>
+        <table class="ledger cards few" aria-label="Largest deals that would close the gap">
+          <tbody>
+            {#each opened.closers as c (c.id)}
+              <tr>
+                <td><a href="/opportunities/{c.id}">{c.number}</a></td>
+                <td class="lead">{c.title}</td>
+                <td>{c.account}</td>
+                <td class="figure worth">{figure(c.value)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
         {#if opened.closerCount > opened.closers.length}<p class="quiet">
             The largest {opened.closers.length} of {opened.closerCount}.
           </p>{/if}
@@ -118,7 +125,16 @@
   h2 {
     margin: 14px 0 4px;
   }
-  li b {
-    margin-left: 6px;
+  .few {
+    max-width: 760px;
+  }
+  /* As cards they have no heads. */
+  @media (max-width: 640px) {
+    .goal::before {
+      content: 'of ';
+    }
+    .chance::before {
+      content: 'chance ';
+    }
   }
 </style>

@@ -33,7 +33,7 @@ const ROW = {
   lastYearSoFar: '300.00',
   lastYear: '800.00',
   closerCount: 1,
-  closers: [{ id: 8, number: 'O-8', title: 'Weighbridge', value: '700.00' }]
+  closers: [{ id: 8, number: 'O-8', title: 'Weighbridge', account: 'Reed', value: '700.00' }]
 };
 
 beforeEach(() => {

@@ -1,6 +1,5 @@
 package firmtally.server.reporting.goals;
 
-import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.OpportunityId;
@@ -9,7 +8,7 @@ import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Versioned;
 import firmtally.server.platform.web.Versions;
-import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.YearMonth;
 import java.util.List;
 import org.joda.money.Money;
@@ -104,7 +103,7 @@ class GoalController {
   }
 
   /** An open opportunity that would help to close the gap. */
-  record CloserView(OpportunityId id, String number, String title, String value) {}
+  record CloserView(OpportunityId id, String number, String title, String account, String value) {}
 
   /**
    * How somebody, a team or all stand.
@@ -151,17 +150,25 @@ class GoalController {
         text(s.won()),
         s.outlook().gap().map(GoalController::text).orElse(null),
         text(s.open()),
-        s.coverage().map(Percent::toString).orElse(null),
+        s.coverage()
+            .map(percent -> percent.value().setScale(0, RoundingMode.HALF_UP).toPlainString())
+            .orElse(null),
         text(s.outlook().expected()),
         text(s.outlook().low()),
         text(s.outlook().high()),
-        s.outlook().goalPercent().map(Percent::value).map(BigDecimal::toPlainString).orElse(null),
+        s.outlook()
+            .goalPercent()
+            .map(percent -> percent.value().setScale(2).toPlainString())
+            .orElse(null),
         text(s.lastYearSoFar()),
         text(s.lastYear()),
         s.closers().size(),
         s.closers().stream()
             .limit(SHOWN)
-            .map(o -> new CloserView(o.id(), o.odds().ref(), o.title(), text(o.odds().value())))
+            .map(
+                o ->
+                    new CloserView(
+                        o.id(), o.odds().ref(), o.title(), o.account(), text(o.odds().value())))
             .toList());
   }
 }

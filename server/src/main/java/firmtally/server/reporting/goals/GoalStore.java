@@ -124,13 +124,15 @@ class GoalStore {
   }
 
   /** What somebody has open. */
-  record Open(PersonId person, OpportunityId id, String title, OpenOpportunity odds) {}
+  record Open(
+      PersonId person, OpportunityId id, String title, String account, OpenOpportunity odds) {}
 
   List<Open> open(LocalDate to, CurrencyUnit currency) {
     return sql.sql(
             """
-            SELECT o.owner_id, o.id, o.number, o.title, o.value, COALESCE(o.own_probability, s.probability) AS probability
-            FROM opportunity o JOIN stage s ON s.id = o.stage_id
+            SELECT o.owner_id, o.id, o.number, o.title, a.name AS account, o.value,
+                   COALESCE(o.own_probability, s.probability) AS probability
+            FROM opportunity o JOIN stage s ON s.id = o.stage_id JOIN account a ON a.id = o.account_id
             WHERE o.state = 'open' AND o.expected_close <= :to AND o.value > 0 ORDER BY o.id
             """)
         .param("to", to)
@@ -140,6 +142,7 @@ class GoalStore {
                     new PersonId(row.getLong("owner_id")),
                     new OpportunityId(row.getLong("id")),
                     row.getString("title"),
+                    row.getString("account"),
                     new OpenOpportunity(
                         row.getString("number"),
                         Money.ofMinor(currency, row.getLong("value")),
