@@ -9,13 +9,12 @@
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { day, figure, position } from '$lib/ui/format';
-  import { say } from '$lib/ui/said';
+  import { day, figure, signOf } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import AgreementTermsForm from './AgreementTermsForm.svelte';
   import EndDayForm from './EndDayForm.svelte';
   import LeaveForm from './LeaveForm.svelte';
-  import RenewForm from './RenewForm.svelte';
+  import Renewing from './Renewing.svelte';
   /** An agreement: what recurs, what it charges when, its next term, and the terms before. */
   let { a, onChange }: { a: Schemas['AgreementView']; onChange: () => unknown } = $props();
   const acts = new Acts(() => onChange());
@@ -31,7 +30,7 @@
       (a.state === 'running' || a.state === 'not-renewed')
   );
   const mayEnd = $derived(a.mayChange && (a.state === 'running' || a.state === 'not-renewed'));
-  const grown = $derived(a.next ? position(a.next.monthly) - position(a.runningMonthly) : 0);
+  const grown = $derived(signOf(a.next?.growth));
 
   async function quote() {
     const next = a.next;
@@ -173,7 +172,7 @@
           <dd class="figure">{figure(a.next.monthly)}</dd>
           <dt>{grown < 0 ? 'Contraction' : 'Expansion'}</dt>
           <dd class="figure" class:bad={grown < 0} class:good={grown > 0}>
-            {grown === 0 ? 'none' : figure(Math.abs(grown).toFixed(2))}
+            {grown === 0 ? 'none' : figure(a.next.growth.replace('-', ''))}
           </dd>
           <dt>Value</dt>
           <dd class="figure">{figure(a.next.value)}</dd>
@@ -220,18 +219,7 @@
   </div>
 </div>
 <Ask bind:open={renewing} title="Renew {a.number}, {a.account}">
-  {#if a.next}<RenewForm
-      id={a.id}
-      number={a.number}
-      monthly={a.runningMonthly}
-      next={a.next.monthly}
-      quote={a.next.quote}
-      onDone={(order) => {
-        renewing = false;
-        say('The next term is ordered.');
-        void goto(`/orders/${order}`);
-      }}
-    />{/if}
+  {#if a.next}<Renewing agreement={a.id} onDone={() => (renewing = false)} />{/if}
 </Ask>
 <Ask bind:open={leaving} title="{a.number} is not renewed"
   ><LeaveForm id={a.id} end={a.end} version={a.version} onDone={changed} /></Ask

@@ -1,10 +1,8 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
   import type { Schemas } from '$lib/api/client';
   import Ask from '$lib/ui/Ask.svelte';
-  import { say } from '$lib/ui/said';
   import LeaveForm from './LeaveForm.svelte';
-  import RenewForm from './RenewForm.svelte';
+  import Renewing from './Renewing.svelte';
   type Row = Schemas['RenewalRow'];
   /** What is asked about a row of the year ahead: to renew it, or why it is not renewed. */
   let {
@@ -19,16 +17,11 @@
   title="Renew {renewing?.number ?? ''}, {renewing?.account ?? ''}"
 >
   {#if renewing}
-    <RenewForm
-      id={renewing.id}
-      number={renewing.number}
-      monthly={renewing.runningMonthly}
-      next={renewing.nextMonthly ?? renewing.runningMonthly}
-      onDone={(order) => {
+    <Renewing
+      agreement={renewing.id}
+      onDone={() => {
         renewing = null;
         onDone();
-        say('The next term is ordered.');
-        void goto(`/orders/${order}`);
       }}
     />
   {/if}

@@ -1,11 +1,10 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
   import { api, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
-  import { day, figure, position } from '$lib/ui/format';
+  import { day, figure, signOf } from '$lib/ui/format';
   import { load } from '$lib/ui/load.svelte';
-  import RenewForm from './RenewForm.svelte';
+  import Renewing from './Renewing.svelte';
   /** Of a renewal's opportunity: the running term, and by how much the next one grows or shrinks. */
   let { agreement, o }: { agreement: number; o: Schemas['OpportunityView'] } = $props();
   const running = load(
@@ -16,7 +15,7 @@
   );
   let renewing = $state(false);
   const a = $derived(running.data);
-  const grown = $derived(a?.next ? position(a.next.monthly) - position(a.runningMonthly) : 0);
+  const grown = $derived(signOf(a?.next?.growth));
 </script>
 
 {#if a}
@@ -32,7 +31,7 @@
         <b class:good={grown > 0} class:bad={grown < 0}
           >{grown === 0
             ? 'as the running one'
-            : `${grown > 0 ? 'expansion' : 'contraction'} of ${figure(Math.abs(grown).toFixed(2))}`}</b
+            : `${grown > 0 ? 'expansion' : 'contraction'} of ${figure(a.next.growth.replace('-', ''))}`}</b
         ></span
       >
     {/if}
@@ -44,17 +43,7 @@
       >{/if}
   </p>
   <Ask bind:open={renewing} title="Renew {a.number}, {a.account}">
-    {#if a.next}<RenewForm
-        id={a.id}
-        number={a.number}
-        monthly={a.runningMonthly}
-        next={a.next.monthly}
-        quote={a.next.quote}
-        onDone={(order) => {
-          renewing = false;
-          void goto(`/orders/${order}`);
-        }}
-      />{/if}
+    {#if a.next}<Renewing agreement={a.id} onDone={() => (renewing = false)} />{/if}
   </Ask>
 {/if}
 

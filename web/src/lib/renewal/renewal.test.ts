@@ -35,7 +35,7 @@ const AGREEMENT = {
   runningMonthly: '100.00',
   upliftPercent: '3',
   reason: null,
-  next: { id: 9, monthly: '110.00' }
+  next: { id: 9, monthly: '110.00', growth: '10.00' }
 };
 const letter = (agreement: number, quote: number | null, quoteState: string | null = null) =>
   ({ agreement, opportunity: agreement * 10, quote, quoteState, account: 'Reed', number: 'R-1' }) as never;
@@ -71,11 +71,11 @@ describe('the ribbon', () => {
 describe('the running term', () => {
   const o = { id: 9, version: 1, state: 'open', mayChange: true };
   it.each([
-    ['110.00', /expansion of 10\.00/],
-    ['90.50', /contraction of 9\.50/],
-    ['100.00', /as the running one/]
-  ])('is compared with the next one of %s a month', async (monthly, words) => {
-    calls.GET.mockResolvedValue({ ...AGREEMENT, next: { id: 9, monthly } });
+    ['110.00', '10.00', /expansion of 10\.00/],
+    ['90.50', '-9.50', /contraction of 9\.50/],
+    ['100.00', '0.00', /as the running one/]
+  ])('is compared with the next one of %s a month', async (monthly, growth, words) => {
+    calls.GET.mockResolvedValue({ ...AGREEMENT, next: { id: 9, monthly, growth } });
     within(RunningTerm, { agreement: 7, o });
     expect(await screen.findByText(words)).toBeTruthy();
     expect(screen.getByText(/may rise by 3 %/)).toBeTruthy();

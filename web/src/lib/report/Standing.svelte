@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api } from '$lib/api/client';
+  import { api, type Schemas } from '$lib/api/client';
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, percent, position, rounded } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
@@ -14,8 +14,10 @@
   );
   const rows = $derived(standing.data ?? []);
   const all = $derived(rows[0]);
-  let chosen = $state('All');
-  const opened = $derived(rows.find((r) => r.name === chosen) ?? all);
+  /** A colleague may have another's name, and a team anybody's. */
+  const key = (r: Schemas['StandingRow']) => `${r.personId ?? 'team'} ${r.name}`;
+  let chosen = $state('');
+  const opened = $derived(rows.find((r) => key(r) === chosen) ?? all);
   const isZero = (amount: string | null) => !amount || !/[1-9]/.test(amount);
   /** Of how wide a bar is: drawing only. */
   const share = (won: string, goal: string) =>
@@ -47,13 +49,11 @@
           ></thead
         >
         <tbody>
-          {#each rows as r (r.name)}
-            <tr class:here={opened?.name === r.name}>
+          {#each rows as r, n (n)}
+            <tr class:here={opened === r}>
               <td class="lead"
-                ><button
-                  class="plain"
-                  aria-pressed={opened?.name === r.name}
-                  onclick={() => (chosen = r.name)}>{r.name}</button
+                ><button class="plain" aria-pressed={opened === r} onclick={() => (chosen = key(r))}
+                  >{r.name}</button
                 ></td
               >
               <td class="figure goal">{isZero(r.goal) ? '–' : rounded(r.goal)}</td>

@@ -117,6 +117,12 @@ export function words(word: string): string {
   return word.replaceAll('-', ' ').replace(/^po /, 'PO ');
 }
 
+/** Whether a figure is above, below or at nothing: 1, -1 or 0. */
+export function signOf(text: string | null | undefined): number {
+  if (!text || !/[1-9]/.test(text)) return 0;
+  return text.startsWith('-') ? -1 : 1;
+}
+
 /** For drawing only: where a figure stands on a scale. */
 export function position(text: string | null | undefined): number {
   return text ? Number(text) : 0;

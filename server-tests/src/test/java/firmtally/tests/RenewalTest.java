@@ -299,6 +299,42 @@ class RenewalTest {
   }
 
   @Test
+  void whatJoinedTakesItsLinesAlongWhenItLeaves() {
+    long id = agreed("Left again");
+    String before = page(id).text("/next/value");
+    long first = joined(id);
+    long second = joined(id);
+    assertThat(page(id).text("/next/growth")).isEqualTo("0.00");
+    assertThat(page(id).body().at("/joinedBy")).hasSize(2);
+
+    act(HttpMethod.POST, first, "not-renewed", Map.of("reason", "No need")).is(204);
+    assertThat(page(first).text("/state")).isEqualTo("not-renewed");
+    assertThat(page(first).body().at("/joins").isNull()).isTrue();
+    assertThat(page(id).text("/state")).isEqualTo("running");
+    String order = "/api/orders/" + page(second).text("/orderId");
+    manager
+        .send(
+            HttpMethod.POST,
+            order + "/cancel",
+            Map.of("reason", "Ordered by mistake", "goesOn", false),
+            match(manager.get(order).is(200), "/version"))
+        .is(204);
+    assertThat(page(id).body().at("/joinedBy")).isEmpty();
+    assertThat(page(id).text("/next/value")).isEqualTo(before);
+  }
+
+  /** Four more plans of the same customer, renewed with an agreement. */
+  private long joined(long id) {
+    Map<String, Object> more =
+        Map.of("accountId", page(id).body().at("/accountId").asLong(), "title", "More");
+    long deal = manager.post("/api/opportunities", more).is(200).id();
+    saveLines(manager, deal, List.of(plan("1", "CAL-B", "4", 12, 12))).is(200);
+    Map<String, Object> form = Map.of("poNumber", "PO-5", "joins", id);
+    long order = manager.post("/api/opportunities/" + deal + "/order", form).is(200).id();
+    return released(order).body().at("/agreements/0/id").asLong();
+  }
+
+  @Test
   void theCallMovesWithTheNotice() {
     long id = agreed("Notice");
     Map<String, String> terms =

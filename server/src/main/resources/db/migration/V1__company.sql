@@ -1086,6 +1086,8 @@ CREATE TABLE agreement (
   follows_id INTEGER REFERENCES agreement(id),
   -- With which it is renewed together; then it has no next term of its own.
   joins_id INTEGER REFERENCES agreement(id),
+  -- The ids of its lines among those of that next term, with spaces between.
+  joins_lines TEXT,
   -- Where it ends on another day than its term does.
   ends_on TEXT,
   -- The day of what is to be invoiced or credited of it next; NULL when there is nothing.

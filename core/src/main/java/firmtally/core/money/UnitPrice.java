@@ -2,6 +2,7 @@ package firmtally.core.money;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import org.joda.money.Money;
 
 /**
  * The price or cost of one unit: 0 or more, at most 4 decimals, in the currency of its document.
@@ -45,6 +46,17 @@ public final class UnitPrice implements Comparable<UnitPrice> {
   /** {@code ofTenThousandths(4200000)} is 420.00: the unit in which unit prices are stored. */
   public static UnitPrice ofTenThousandths(long tenThousandths) {
     return of(BigDecimal.valueOf(tenThousandths, DECIMALS));
+  }
+
+  /**
+   * What one unit of an amount comes to, rounded half up to 4 decimals: 100.00 for 3 is 33.3333.
+   * For reading; times the quantity it need not be the amount again.
+   *
+   * @throws IllegalArgumentException if the amount is below 0
+   * @throws ArithmeticException if the quantity is 0
+   */
+  public static UnitPrice each(Money amount, Quantity quantity) {
+    return of(amount.getAmount().divide(quantity.value(), DECIMALS, RoundingMode.HALF_UP));
   }
 
   /** This price less a percent, rounded half up to 4 decimals: 399.00 less 5 % is 379.05. */

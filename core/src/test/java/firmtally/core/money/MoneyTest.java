@@ -143,4 +143,17 @@ class MoneyTest {
         .isThrownBy(() -> price.roundedTo(UnitPrice.ZERO))
         .withMessage("a step of 0 has no multiples but 0");
   }
+
+  @Test
+  void aUnitOfAnAmountIsRoundedHalfUpToFourDecimals() {
+    Money hundred = Money.parse("EUR 100.00");
+    assertThat(UnitPrice.each(hundred, Quantity.parse("3"))).isEqualTo(UnitPrice.parse("33.3333"));
+    assertThat(UnitPrice.each(hundred, Quantity.parse("8"))).isEqualTo(UnitPrice.parse("12.5"));
+    assertThat(UnitPrice.each(Money.parse("EUR 0.01"), Quantity.parse("200")))
+        .isEqualTo(UnitPrice.parse("0.0001"));
+    assertThatThrownBy(() -> UnitPrice.each(hundred, Quantity.parse("0")))
+        .isInstanceOf(ArithmeticException.class);
+    assertThatThrownBy(() -> UnitPrice.each(Money.parse("EUR -1.00"), Quantity.parse("1")))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
 }

@@ -1,11 +1,9 @@
 package firmtally.server.reporting.daysheet;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
-import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.core.pipeline.Outlook;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.reporting.outlook.Outlooks;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Comparator;
@@ -23,7 +21,6 @@ import org.springframework.stereotype.Service;
 @Service
 public class DaySheetService {
   private static final int MONTHS = 3;
-  private static final int MOST_OUTLOOKS = 60;
   private static final List<String> URGENCY =
       List.of(
           "quote-accepted",
@@ -39,25 +36,15 @@ public class DaySheetService {
           "no-activity-planned",
           "no-contact");
   private final DaySheetStore store;
+  private final Outlooks outlooks;
   private final SettingsService settings;
   private final Clock clock;
 
-  /** An outlook of hundreds takes longer than the rest of the sheet, and changes only with them. */
-  private final LoadingCache<Question, Outlook> outlooks =
-      Caffeine.newBuilder().maximumSize(MOST_OUTLOOKS).build(Question::answer);
-
-  DaySheetService(DaySheetStore store, SettingsService settings, Clock clock) {
+  DaySheetService(DaySheetStore store, Outlooks outlooks, SettingsService settings, Clock clock) {
     this.store = store;
+    this.outlooks = outlooks;
     this.settings = settings;
     this.clock = clock;
-  }
-
-  /** What an outlook is worked out from: the same question has the same answer. */
-  private record Question(
-      CurrencyUnit currency, Money goal, Money won, List<OpenOpportunity> open) {
-    Outlook answer() {
-      return Outlook.of(currency, Optional.of(goal), won, open);
-    }
   }
 
   /** The quarter that a day lies in, and what it brings. */
@@ -124,7 +111,11 @@ public class DaySheetService {
     CurrencyUnit currency = settings.company().currency();
     Money won = Money.ofMinor(currency, store.won(actor, from, to));
     Money goal = Money.ofMinor(currency, store.goal(actor, from, to));
-    Question question = new Question(currency, goal, won, store.open(actor, to, currency));
-    return new Period(from, to, won, goal, outlooks.get(question));
+    return new Period(
+        from,
+        to,
+        won,
+        goal,
+        outlooks.of(currency, Optional.of(goal), won, store.open(actor, to, currency)));
   }
 }

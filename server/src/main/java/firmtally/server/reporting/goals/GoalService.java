@@ -13,6 +13,7 @@ import firmtally.server.platform.web.Conflict;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.TypedNumber;
+import firmtally.server.reporting.outlook.Outlooks;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -42,12 +43,15 @@ public class GoalService {
   private static final Percent LEAST = Percent.parse("-100");
   private static final Percent MOST = Percent.parse("1000");
   private final GoalStore store;
+  private final Outlooks outlooks;
   private final SettingsService settings;
   private final ChangeLog log;
   private final Clock clock;
 
-  GoalService(GoalStore store, SettingsService settings, ChangeLog log, Clock clock) {
+  GoalService(
+      GoalStore store, Outlooks outlooks, SettingsService settings, ChangeLog log, Clock clock) {
     this.store = store;
+    this.outlooks = outlooks;
     this.settings = settings;
     this.log = log;
     this.clock = clock;
@@ -275,6 +279,7 @@ public class GoalService {
                     person, months.values().stream().reduce(Money.zero(currency()), Money::plus)));
     return new Figures(
         currency(),
+        outlooks,
         goals,
         won(period.first(), period.last()),
         won(period.first().minusYears(1), period.soFarLastYear()),
@@ -291,6 +296,7 @@ public class GoalService {
   /** What a period is judged by, of all persons. */
   private record Figures(
       CurrencyUnit currency,
+      Outlooks outlooks,
       Map<PersonId, Money> goals,
       Map<PersonId, Money> won,
       Map<PersonId, Money> lastYearSoFar,
@@ -315,7 +321,7 @@ public class GoalService {
       Money won = sum(won(), who);
       List<OpenOpportunity> odds = theirs.stream().map(GoalStore.Open::odds).toList();
       Outlook outlook =
-          Outlook.of(currency, goal.isZero() ? Optional.empty() : Optional.of(goal), won, odds);
+          outlooks.of(currency, goal.isZero() ? Optional.empty() : Optional.of(goal), won, odds);
       Money value =
           odds.stream().map(OpenOpportunity::value).reduce(Money.zero(currency), Money::plus);
       List<OpenOpportunity> closing = outlook.closers().orElse(List.of());

@@ -55,105 +55,77 @@ public record Agreement(
 
   /** The same with another last day, and what it is worth until then. */
   Agreement endingOn(LocalDate day, int months, Money worth) {
-    return new Agreement(
-        id,
-        number,
-        orderId,
-        accountId,
-        ownerId,
-        state,
-        start,
-        day,
-        Optional.of(day),
-        months,
-        noticeMonths,
-        callOn(day, noticeMonths),
-        monthly,
-        worth.getAmountMinorLong(),
-        uplift,
-        terms,
-        reason,
-        competitor,
-        followsId,
-        joinsId,
-        version);
+    Changing now = new Changing();
+    now.end = day;
+    now.endsOn = Optional.of(day);
+    now.months = months;
+    now.worth = worth.getAmountMinorLong();
+    return now.made();
   }
 
   /** The same as it stands, and why. */
-  Agreement standing(AgreementState now, @MaybeNull String why, @MaybeNull String other) {
-    return new Agreement(
-        id,
-        number,
-        orderId,
-        accountId,
-        ownerId,
-        now,
-        start,
-        end,
-        endsOn,
-        termMonths,
-        noticeMonths,
-        callOn,
-        monthly,
-        value,
-        uplift,
-        terms,
-        why,
-        other,
-        followsId,
-        joinsId,
-        version);
+  Agreement standing(AgreementState as, @MaybeNull String why, @MaybeNull String other) {
+    Changing now = new Changing();
+    now.as = as;
+    now.why = why;
+    now.other = other;
+    return now.made();
   }
 
   /** The same with what is agreed about its renewal. */
-  Agreement renewedBy(int notice, Percent rise, String words) {
-    return new Agreement(
-        id,
-        number,
-        orderId,
-        accountId,
-        ownerId,
-        state,
-        start,
-        end,
-        endsOn,
-        termMonths,
-        notice,
-        callOn(end, notice),
-        monthly,
-        value,
-        rise,
-        words,
-        reason,
-        competitor,
-        followsId,
-        joinsId,
-        version);
+  Agreement renewedBy(int months, Percent rise, String words) {
+    Changing now = new Changing();
+    now.notice = months;
+    now.rise = rise;
+    now.words = words;
+    return now.made();
   }
 
   /** The same, read in a version. */
   Agreement of(long read) {
-    return new Agreement(
-        id,
-        number,
-        orderId,
-        accountId,
-        ownerId,
-        state,
-        start,
-        end,
-        endsOn,
-        termMonths,
-        noticeMonths,
-        callOn,
-        monthly,
-        value,
-        uplift,
-        terms,
-        reason,
-        competitor,
-        followsId,
-        joinsId,
-        read);
+    Changing now = new Changing();
+    now.read = read;
+    return now.made();
+  }
+
+  /** What of it can change. By when the customer is contacted follows from its end and notice. */
+  private final class Changing {
+    private AgreementState as = state;
+    private LocalDate end = Agreement.this.end;
+    private Optional<LocalDate> endsOn = Agreement.this.endsOn;
+    private int months = termMonths;
+    private int notice = noticeMonths;
+    private long worth = value;
+    private Percent rise = uplift;
+    private String words = terms;
+    private @MaybeNull String why = reason;
+    private @MaybeNull String other = competitor;
+    private long read = version;
+
+    private Agreement made() {
+      boolean isMoved = !end.equals(Agreement.this.end) || notice != noticeMonths;
+      return new Agreement(
+          id,
+          number,
+          orderId,
+          accountId,
+          ownerId,
+          as,
+          start,
+          end,
+          endsOn,
+          months,
+          notice,
+          isMoved ? Agreement.callOn(end, notice) : callOn,
+          monthly,
+          worth,
+          rise,
+          words,
+          why,
+          other,
+          followsId,
+          joinsId,
+          read);
+    }
   }
 }

@@ -98,13 +98,18 @@ class AgreementController {
       String net,
       @MaybeNull DocumentId invoiceId) {}
 
-  /** The opportunity of the next term, and its quote. */
+  /**
+   * The opportunity of the next term, and its quote.
+   *
+   * @param growth by how much it is more a month than what runs; below 0 where it is less
+   */
   record NextView(
       OpportunityId id,
       String number,
       String state,
       String stage,
       String monthly,
+      String growth,
       String value,
       @MaybeNull DocumentId quoteId,
       @MaybeNull String quote,
@@ -204,13 +209,13 @@ class AgreementController {
         a.uplift().equals(Percent.ZERO) ? "" : a.uplift().toString(),
         a.terms(),
         amounts.apply(a.monthly()),
-        amounts.apply(a.monthly() + store.joining(id).stream().mapToLong(Agreement::monthly).sum()),
+        amounts.apply(running(a)),
         amounts.apply(a.value()),
         a.reason(),
         a.competitor(),
         pages.lines(id, amounts),
         calendar(id),
-        pages.next(Optional.ofNullable(a.joinsId()).orElse(id), amounts).orElse(null),
+        pages.next(Optional.ofNullable(a.joinsId()).orElse(id), running(a), amounts).orElse(null),
         Optional.ofNullable(a.joinsId())
             .map(joins -> other(agreements.readable(joins, Actor.SYSTEM)))
             .orElse(null),
@@ -223,6 +228,12 @@ class AgreementController {
             .toList(),
         records.isEditable("agreement", id, actor),
         a.version());
+  }
+
+  /** What runs, and is renewed by one next term: of what it joined, where it did. */
+  private long running(Agreement a) {
+    Agreement first = a.joinsId() == null ? a : agreements.readable(a.joinsId(), Actor.SYSTEM);
+    return first.monthly() + store.joining(first.id()).stream().mapToLong(Agreement::monthly).sum();
   }
 
   private static OtherView other(Agreement other) {

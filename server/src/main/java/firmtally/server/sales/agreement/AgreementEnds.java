@@ -258,6 +258,9 @@ public class AgreementEnds implements DueWork {
           next.get(), opportunity.version(), new EndingService.Loss(reason, competitor), actor);
     } else {
       become(agreements.readable(id, Actor.SYSTEM), reason, competitor, actor);
+      if (agreement.joinsId() != null) {
+        events.publishEvent(new AgreementLeft(id, agreement.joinsId(), actor));
+      }
     }
   }
 

@@ -1,5 +1,6 @@
 package firmtally.server.sales.agreement;
 
+import firmtally.core.money.UnitPrice;
 import firmtally.core.renewal.ChargeCalendar;
 import firmtally.core.renewal.RecurringAgreement;
 import firmtally.core.worksheet.LineTally;
@@ -26,6 +27,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -163,8 +165,9 @@ public class AgreementJoins {
         agreements.readable(made.id(), Actor.SYSTEM).version(),
         new AgreementEnds.MoveForm(with.end().toString()),
         Actor.SYSTEM);
-    store.join(made.id(), with.id());
-    append(next, made.next().stream().map(line -> inTerm(line, with.termMonths())).toList());
+    List<String> lines =
+        append(next, made.next().stream().map(line -> inTerm(line, with.termMonths())).toList());
+    store.join(made.id(), with.id(), lines);
     log.note(actor.id(), "agreement", made.id(), "joins", null, with.number());
     log.note(actor.id(), "agreement", with.id(), "joined by", null, made.number());
   }
@@ -176,22 +179,60 @@ public class AgreementJoins {
         : line;
   }
 
-  /** Its lines after those that are there, under ids of their own. */
-  private void append(OpportunityId next, List<LineForm> more) {
+  /**
+   * What joined goes its own way: its order is cancelled, or the customer does not want it any
+   * more. Its lines leave the next term of what it joined, unless that is with the customer as a
+   * quote.
+   */
+  @EventListener
+  @Transactional(propagation = Propagation.MANDATORY)
+  void left(AgreementLeft told) {
+    List<String> lines = store.leave(told.agreement());
+    Agreement with = agreements.readable(told.from(), Actor.SYSTEM);
+    boolean isTakenOut =
+        store
+            .next(with.id())
+            .map(next -> opportunities.readable(next, Actor.SYSTEM))
+            .filter(next -> next.leadQuoteId() == null)
+            .map(
+                next -> {
+                  var context = opportunities.context(next);
+                  Calculation now = worksheets.get(next.worksheetId(), context);
+                  List<LineForm> rest =
+                      now.form().lines().stream().filter(l -> !lines.contains(l.id())).toList();
+                  worksheets.save(
+                      next.worksheetId(), now.version(), context, now.form().with(rest));
+                  return true;
+                })
+            .orElse(false);
+    log.note(
+        told.actor().id(),
+        "agreement",
+        with.id(),
+        "left by",
+        agreements.readable(told.agreement(), Actor.SYSTEM).number(),
+        isTakenOut ? "its lines left the next term" : "the next term stays as quoted");
+  }
+
+  /** Its lines after those that are there, under ids of their own, which are given back. */
+  private List<String> append(OpportunityId next, List<LineForm> more) {
     Opportunity opportunity = opportunities.readable(next, Actor.SYSTEM);
     var context = opportunities.context(opportunity);
     Calculation now = worksheets.get(opportunity.worksheetId(), context);
     Set<String> taken = new HashSet<>();
     List<LineForm> lines = new ArrayList<>(own(now));
     lines.forEach(line -> taken.add(line.id()));
+    List<String> ids = new ArrayList<>();
     int n = 1;
     for (LineForm line : more) {
       while (!taken.add("j" + n)) {
         n++;
       }
+      ids.add("j" + n);
       lines.add(line.but().id("j" + n).build());
     }
     worksheets.save(opportunity.worksheetId(), now.version(), context, WorksheetForm.of(lines));
+    return ids;
   }
 
   /**
@@ -204,12 +245,12 @@ public class AgreementJoins {
         .map(
             row ->
                 isShared && row.tally().filter(LineTally::isSold).isPresent()
-                    ? row.form()
-                        .at(
-                            new AgreementService.Plan(row.form(), row.tally().get())
-                                .each()
-                                .toString())
+                    ? row.form().at(each(row.tally().get()))
                     : row.form())
         .toList();
+  }
+
+  private static String each(LineTally tally) {
+    return UnitPrice.each(tally.finalAmount(), tally.line().quantity()).toString();
   }
 }

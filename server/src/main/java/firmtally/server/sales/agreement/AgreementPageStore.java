@@ -76,7 +76,8 @@ class AgreementPageStore {
         .list();
   }
 
-  Optional<AgreementController.NextView> next(AgreementId id, LongFunction<String> amounts) {
+  Optional<AgreementController.NextView> next(
+      AgreementId id, long running, LongFunction<String> amounts) {
     return sql.sql(NEXT)
         .param("id", id)
         .query(
@@ -87,6 +88,7 @@ class AgreementPageStore {
                     row.getString("state"),
                     row.getString("stage"),
                     amounts.apply(row.getLong("monthly")),
+                    amounts.apply(row.getLong("monthly") - running),
                     amounts.apply(row.getLong("value")),
                     Columns.maybe(row, "quote_id", DocumentId::new).orElse(null),
                     row.getString("quote"),

@@ -29,7 +29,6 @@ import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -40,6 +39,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -48,7 +48,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class AgreementService {
   private static final int NOTICE_MONTHS = 1;
-  private static final int PRICE_DECIMALS = 4;
   private final AgreementStore store;
   private final OpportunityService opportunities;
   private final EndingService endings;
@@ -58,6 +57,7 @@ public class AgreementService {
   private final Counters counters;
   private final SearchIndex index;
   private final Records records;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
 
   AgreementService(
@@ -70,6 +70,7 @@ public class AgreementService {
       Counters counters,
       SearchIndex index,
       Records records,
+      ApplicationEventPublisher events,
       Clock clock) {
     this.store = store;
     this.opportunities = opportunities;
@@ -80,6 +81,7 @@ public class AgreementService {
     this.counters = counters;
     this.index = index;
     this.records = records;
+    this.events = events;
     this.clock = clock;
   }
 
@@ -122,8 +124,7 @@ public class AgreementService {
 
     /** The price of a piece, half up to 4 decimals. */
     UnitPrice each() {
-      return UnitPrice.of(
-          charge().divide(quantity().value(), PRICE_DECIMALS, RoundingMode.HALF_UP));
+      return UnitPrice.each(tally.finalAmount(), quantity());
     }
 
     /** Whether so many at that price make the charge again. */
@@ -240,8 +241,12 @@ public class AgreementService {
   @Transactional(propagation = Propagation.MANDATORY)
   public void orderCancelled(DocumentId order, Actor actor) {
     for (AgreementRow row : ofOrder(order)) {
+      Agreement agreement = get(row.id());
       store.cancel(row.id(), row.start().minusDays(1));
-      Optional.ofNullable(get(row.id()).followsId())
+      if (agreement.joinsId() != null) {
+        events.publishEvent(new AgreementLeft(row.id(), agreement.joinsId(), actor));
+      }
+      Optional.ofNullable(agreement.followsId())
           .ifPresent(previous -> store.setStates(previous, AgreementState.RUNNING));
       log.note(actor.id(), "agreement", row.id(), "state", row.state(), "ended: order cancelled");
       store

@@ -172,12 +172,34 @@ class AgreementStore {
         .list();
   }
 
-  /** It is renewed together with another one. */
-  void join(AgreementId id, AgreementId with) {
-    sql.sql("UPDATE agreement SET joins_id = :with, version = version + 1 WHERE id = :id")
+  /**
+   * It is renewed together with another one, on whose next term its lines stand under these ids.
+   */
+  void join(AgreementId id, AgreementId with, List<String> lines) {
+    sql.sql(
+            """
+            UPDATE agreement SET joins_id = :with, joins_lines = :lines, version = version + 1 WHERE id = :id
+            """)
         .param("id", id)
         .param("with", with)
+        .param("lines", String.join(" ", lines))
         .update();
+  }
+
+  /** It goes its own way; the ids under which its lines stood. */
+  List<String> leave(AgreementId id) {
+    String lines =
+        sql.sql("SELECT COALESCE(joins_lines, '') FROM agreement WHERE id = :id")
+            .param("id", id)
+            .query(String.class)
+            .single();
+    sql.sql(
+            """
+            UPDATE agreement SET joins_id = NULL, joins_lines = NULL, version = version + 1 WHERE id = :id
+            """)
+        .param("id", id)
+        .update();
+    return List.of(lines.split(" "));
   }
 
   /** Those that are renewed together with it. */

@@ -8,7 +8,6 @@ import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Written;
 import firmtally.server.worksheet.calculation.Calculation;
-import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,7 +18,6 @@ import org.springframework.stereotype.Component;
 /** What a next term changes against the running one, in words that a customer may read. */
 @Component
 public class TermChanges {
-  private static final int DECIMALS = 4;
   private final AgreementCharges charges;
   private final AgreementStore store;
   private final SettingsService settings;
@@ -99,8 +97,7 @@ public class TermChanges {
   }
 
   private String how(Quantity quantity, Money charge, int everyMonths) {
-    UnitPrice each =
-        UnitPrice.of(charge.getAmount().divide(quantity.value(), DECIMALS, RoundingMode.HALF_UP));
+    UnitPrice each = UnitPrice.each(charge, quantity);
     return quantity
         + " at "
         + Written.price(each, charge.getCurrencyUnit())

@@ -26,7 +26,6 @@ import firmtally.server.worksheet.calculation.SignOffNeed;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.keeping.WorksheetService;
-import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -271,11 +270,7 @@ public class RiseService {
 
   /** What the customer pays for a unit, half up to 4 decimals. */
   private static UnitPrice each(LineTally tally) {
-    return UnitPrice.of(
-        tally
-            .finalAmount()
-            .getAmount()
-            .divide(tally.line().quantity().value(), DECIMALS, RoundingMode.HALF_UP));
+    return UnitPrice.each(tally.finalAmount(), tally.line().quantity());
   }
 
   private static Map<String, UnitPrice> today(
@@ -339,8 +334,8 @@ public class RiseService {
   }
 
   private RiseStore.Row readable(PriceRiseId id, Actor actor) {
-    return list(actor).stream()
-        .filter(row -> row.id().equals(id))
+    actor.checkSells();
+    return store.rows(Optional.of(id), actor).stream()
         .findFirst()
         .orElseThrow(() -> new NotThere("price rise", id));
   }
