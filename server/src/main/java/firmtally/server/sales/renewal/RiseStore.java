@@ -176,7 +176,7 @@ class RiseStore {
       SELECT r.id, r.at, r.person_id, p.name AS person, r.words, r.undone_at, COUNT(i.agreement_id) AS agreements,
              COALESCE(SUM(i.value_before), 0) AS before, COALESCE(SUM(i.value_after), 0) AS after
       FROM price_rise r JOIN person p ON p.id = r.person_id LEFT JOIN price_rise_item i ON i.rise_id = r.id
-      WHERE r.id = :id OR (:id IS NULL AND (r.person_id = :me OR :managesAll OR p.team = :managesTeam))
+      WHERE (:id IS NULL OR r.id = :id) AND (r.person_id = :me OR :managesAll OR p.team = :managesTeam)
       GROUP BY r.id ORDER BY r.id DESC LIMIT 50
       """;
 
