@@ -163,6 +163,19 @@ CREATE TABLE goal (
   PRIMARY KEY (person_id, month)
 ) STRICT, WITHOUT ROWID;
 
+-- Goals of a team, a product family or a process beside those of reps; the key is a name, of a process its id.
+CREATE TABLE goal_part (
+  kind TEXT NOT NULL CHECK (kind IN ('team', 'family', 'process')),
+  key TEXT NOT NULL,
+  month TEXT NOT NULL,
+  amount INTEGER NOT NULL,
+  PRIMARY KEY (kind, key, month)
+) STRICT, WITHOUT ROWID;
+CREATE TABLE goal_part_year (
+  year INTEGER PRIMARY KEY,
+  version INTEGER NOT NULL
+) STRICT;
+
 -- The version of all goals of a year, as they are set on one screen; none while nobody did.
 CREATE TABLE goal_year (
   year INTEGER PRIMARY KEY,
@@ -602,6 +615,11 @@ CREATE TABLE worksheet_line (
   requested_on TEXT,
   final INTEGER NOT NULL,
   cost INTEGER NOT NULL,
+  -- For reports: its family then, and what it adds to the sums of its worksheet, over the term; 0 where it is not counted.
+  in_family TEXT NOT NULL DEFAULT '',
+  term_list INTEGER NOT NULL DEFAULT 0,
+  term_net INTEGER NOT NULL DEFAULT 0,
+  term_cost INTEGER NOT NULL DEFAULT 0,
   PRIMARY KEY (worksheet_id, position)
 ) STRICT, WITHOUT ROWID;
 CREATE INDEX worksheet_line_product ON worksheet_line(product);
@@ -641,8 +659,16 @@ CREATE TABLE opportunity (
   copied_from INTEGER REFERENCES opportunity(id),
   touched_on TEXT NOT NULL,
   value INTEGER NOT NULL DEFAULT 0,
+  -- The furthest stage of its process that it ever stood in.
+  reached_stage INTEGER REFERENCES stage(id),
   version INTEGER NOT NULL DEFAULT 1
 ) STRICT;
+CREATE INDEX opportunity_reached ON opportunity(process_id, state, closed_on, reached_stage, owner_id);
+-- For reports: all that they group by and sum, in the order of the day on which it closes.
+CREATE INDEX opportunity_report ON opportunity(COALESCE(closed_on, expected_close), closed_on, expected_close, owner_id, state, value,
+  won_amount, own_probability, stage_id, process_id, source, campaign, business, priority, interest, account_id, opened_on, slips,
+  reason, competitor, budget);
+CREATE INDEX opportunity_opened_on ON opportunity(process_id, opened_on, owner_id, state, closed_on);
 CREATE INDEX opportunity_close ON opportunity(state, expected_close, id);
 CREATE INDEX opportunity_owner ON opportunity(owner_id, state, expected_close);
 CREATE INDEX opportunity_account ON opportunity(account_id, state);
@@ -680,6 +706,51 @@ WHEN NEW.won_amount IS NOT OLD.won_amount OR NEW.lead_quote_id IS NOT OLD.lead_q
   WHERE id = NEW.id;
 END;
 CREATE INDEX opportunity_lead ON opportunity(lead_quote_id) WHERE lead_quote_id IS NOT NULL;
+
+-- How each opportunity stood, from a day until the one before another: the pipeline of every day, kept as changes. A day's
+-- last word holds for that day. business_day() is given to each connection; the sqlite3 shell can read, not change.
+CREATE TABLE pipeline_history (
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  day TEXT NOT NULL,
+  until_day TEXT NOT NULL DEFAULT '9999-12-31',
+  state TEXT NOT NULL,
+  stage_id INTEGER NOT NULL REFERENCES stage(id),
+  value INTEGER NOT NULL,
+  probability INTEGER NOT NULL,
+  expected_close TEXT NOT NULL,
+  PRIMARY KEY (opportunity_id, day)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX pipeline_history_open
+  ON pipeline_history(until_day, day, expected_close, value, probability, stage_id) WHERE state = 'open';
+CREATE INDEX pipeline_history_won ON pipeline_history(day, until_day, value) WHERE state = 'won';
+CREATE TRIGGER pipeline_opened AFTER INSERT ON opportunity BEGIN
+  INSERT INTO pipeline_history (opportunity_id, day, state, stage_id, value, probability, expected_close)
+  SELECT o.id, business_day(), o.state, o.stage_id, o.value, COALESCE(o.own_probability, s.probability), o.expected_close
+  FROM opportunity o JOIN stage s ON s.id = o.stage_id WHERE o.id = NEW.id
+  ON CONFLICT (opportunity_id, day) DO UPDATE SET value = excluded.value;
+END;
+CREATE TRIGGER pipeline_changed AFTER UPDATE OF value, state, stage_id, own_probability, expected_close ON opportunity
+WHEN (NEW.value, NEW.state, NEW.stage_id, NEW.expected_close) <> (OLD.value, OLD.state, OLD.stage_id, OLD.expected_close)
+  OR NEW.own_probability IS NOT OLD.own_probability BEGIN
+  UPDATE pipeline_history SET until_day = business_day()
+  WHERE opportunity_id = NEW.id AND until_day = '9999-12-31' AND day < business_day();
+  -- History that is taken over may tell of a day before the last one: then it is that day's last word.
+  INSERT INTO pipeline_history (opportunity_id, day, state, stage_id, value, probability, expected_close)
+  SELECT o.id, MAX(business_day(), COALESCE((SELECT MAX(h.day) FROM pipeline_history h WHERE h.opportunity_id = o.id), '')),
+         o.state, o.stage_id, o.value, COALESCE(o.own_probability, s.probability), o.expected_close
+  FROM opportunity o JOIN stage s ON s.id = o.stage_id WHERE o.id = NEW.id
+  ON CONFLICT (opportunity_id, day) DO UPDATE SET state = excluded.state, stage_id = excluded.stage_id, value = excluded.value,
+    probability = excluded.probability, expected_close = excluded.expected_close;
+END;
+CREATE TRIGGER pipeline_odds AFTER UPDATE OF probability ON stage WHEN NEW.probability <> OLD.probability BEGIN
+  UPDATE pipeline_history SET until_day = business_day()
+  WHERE until_day = '9999-12-31' AND day < business_day()
+    AND opportunity_id IN (SELECT id FROM opportunity WHERE stage_id = NEW.id AND state = 'open' AND own_probability IS NULL);
+  INSERT INTO pipeline_history (opportunity_id, day, state, stage_id, value, probability, expected_close)
+  SELECT o.id, business_day(), o.state, o.stage_id, o.value, NEW.probability, o.expected_close
+  FROM opportunity o WHERE o.stage_id = NEW.id AND o.state = 'open' AND o.own_probability IS NULL
+  ON CONFLICT (opportunity_id, day) DO UPDATE SET probability = excluded.probability;
+END;
 
 CREATE TABLE opportunity_tag (
   opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
@@ -729,17 +800,63 @@ CREATE TABLE record_file (
 ) STRICT;
 CREATE INDEX record_file_record ON record_file(record, record_id, id);
 
--- A list as somebody kept it: their filters, grouping and order under a name.
+-- A list or a table as somebody kept it: their filters, grouping and order under a name.
 CREATE TABLE saved_view (
   id INTEGER PRIMARY KEY,
   person_id INTEGER NOT NULL REFERENCES person(id),
+  screen TEXT NOT NULL DEFAULT 'opportunities' CHECK (screen IN ('opportunities', 'table')),
   name TEXT NOT NULL,
   -- A team's name, blank for everybody; NULL for oneself alone.
   shared_with TEXT,
   query TEXT NOT NULL,
   version INTEGER NOT NULL DEFAULT 1,
-  UNIQUE (person_id, name)
+  UNIQUE (person_id, screen, name)
 ) STRICT;
+-- On whose day sheet it stands.
+CREATE TABLE view_pin (
+  view_id INTEGER NOT NULL REFERENCES saved_view(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  PRIMARY KEY (view_id, person_id)
+) STRICT, WITHOUT ROWID;
+-- A table that somebody has sent to them again and again.
+CREATE TABLE report_schedule (
+  id INTEGER PRIMARY KEY,
+  view_id INTEGER NOT NULL REFERENCES saved_view(id),
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  every TEXT NOT NULL CHECK (every IN ('day', 'week', 'month')),
+  next_on TEXT NOT NULL,
+  made_at TEXT NOT NULL,
+  UNIQUE (view_id, person_id)
+) STRICT;
+CREATE INDEX report_schedule_next ON report_schedule(next_on);
+
+-- A walk through the open opportunities of a team, one after the other.
+CREATE TABLE meeting (
+  id INTEGER PRIMARY KEY,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  -- Whose: a team's, one rep's or a process's; NULL for all that whoever holds it sees.
+  team TEXT,
+  owner_id INTEGER REFERENCES person(id),
+  process_id INTEGER REFERENCES sales_process(id),
+  -- What changed is told since the end of this day.
+  since_day TEXT NOT NULL,
+  -- How many more were open than a walk holds.
+  left_out INTEGER NOT NULL,
+  started_at TEXT NOT NULL,
+  ended_at TEXT,
+  sent_at TEXT,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE INDEX meeting_person ON meeting(person_id, id);
+CREATE TABLE meeting_item (
+  meeting_id INTEGER NOT NULL REFERENCES meeting(id),
+  opportunity_id INTEGER NOT NULL REFERENCES opportunity(id),
+  position INTEGER NOT NULL,
+  why TEXT NOT NULL,
+  note TEXT NOT NULL DEFAULT '',
+  seen_at TEXT,
+  PRIMARY KEY (meeting_id, opportunity_id)
+) STRICT, WITHOUT ROWID;
 
 CREATE TABLE stage_log (
   id INTEGER PRIMARY KEY,
@@ -751,6 +868,13 @@ CREATE TABLE stage_log (
   value INTEGER NOT NULL
 ) STRICT;
 CREATE INDEX stage_log_opportunity ON stage_log(opportunity_id, id);
+CREATE TRIGGER stage_reached AFTER INSERT ON stage_log BEGIN
+  UPDATE opportunity SET reached_stage = NEW.to_stage
+  WHERE id = NEW.opportunity_id
+    AND (reached_stage IS NULL
+         OR (SELECT (b.process_id, b.position) > (a.process_id, a.position) OR b.process_id <> a.process_id
+             FROM stage a, stage b WHERE a.id = reached_stage AND b.id = NEW.to_stage));
+END;
 
 -- Every change of an expected close: how often it moved back, and what an undo takes back.
 CREATE TABLE close_log (

@@ -5,6 +5,7 @@ import firmtally.core.money.Rounding;
 import firmtally.core.pricing.PriceFound;
 import java.util.Map;
 import java.util.Optional;
+import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 
 /**
@@ -18,6 +19,16 @@ import org.joda.money.Money;
  */
 public record LineTally(
     Line line, PriceFound price, Money gross, Money net, Money documentShare, Money cost) {
+  /**
+   * {@code round(quantity × listUnit)}, half up to the minor unit: what a period of it costs by the
+   * list, whatever price was found. 3 scales of 129.00 are 387.00.
+   */
+  public Money listed() {
+    CurrencyUnit currency = gross.getCurrencyUnit();
+    return Money.of(
+        currency, Rounding.number(currency, line.item().listPrice().times(line.quantity())));
+  }
+
   /** {@code gross − net}; below 0 where the rep charges more than was found. */
   public Money discount() {
     return gross.minus(net);

@@ -30,7 +30,7 @@ final class Sums {
   void add(LineTally tally) {
     Line line = tally.line();
     BigDecimal paid = tally.finalAmount().getAmount();
-    BigDecimal listed = Rounding.number(currency, line.item().listPrice().times(line.quantity()));
+    BigDecimal listed = tally.listed().getAmount();
     BigDecimal costs = tally.cost().getAmount();
     if (line.recurring().isPresent()) {
       byEvery.merge(line.recurring().get().everyMonths(), paid, BigDecimal::add);

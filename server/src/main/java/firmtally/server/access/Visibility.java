@@ -24,10 +24,9 @@ public final class Visibility {
   public static final String OPPORTUNITY_READABLE =
       """
       (:sees = '' OR p.team = :sees OR o.owner_id = :me
-       OR EXISTS (SELECT 1 FROM opportunity_share sh WHERE sh.opportunity_id = o.id AND sh.person_id = :me)
-       OR EXISTS (SELECT 1 FROM reassignment_record rr JOIN reassignment ra ON ra.id = rr.reassignment_id
-                  WHERE rr.record = 'opportunity' AND rr.record_id = o.id AND ra.from_id = :me
-                    AND ra.until IS NOT NULL AND ra.ended_on IS NULL))
+       OR o.id IN (SELECT sh.opportunity_id FROM opportunity_share sh WHERE sh.person_id = :me)
+       OR o.id IN (SELECT rr.record_id FROM reassignment ra JOIN reassignment_record rr ON rr.reassignment_id = ra.id
+                   WHERE rr.record = 'opportunity' AND ra.from_id = :me AND ra.until IS NOT NULL AND ra.ended_on IS NULL))
       """;
 
   /** The owner changes it, whoever it is shared with, and the managers of the owner's team. */

@@ -6,6 +6,8 @@ import firmtally.server.platform.TallySettings;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Optional;
 import javax.sql.DataSource;
 import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.context.annotation.Bean;
@@ -28,19 +30,22 @@ public class Database {
   /** The one writer. The folder is locked first, so that no second application writes beside it. */
   @Bean
   @Primary
-  public HikariDataSource writer(TallySettings settings, DataFolder folder) throws IOException {
+  public HikariDataSource writer(TallySettings settings, DataFolder folder, Clock clock)
+      throws IOException {
     Files.createDirectories(settings.data());
     folder.lock();
-    return pool(settings.data(), false, 1, "writer");
+    return pool(settings.data(), Optional.of(clock), 1, "writer");
   }
 
   @Bean
   @Qualifier("reader")
   public HikariDataSource reader(TallySettings settings) {
-    return pool(settings.data(), true, READERS, "reader");
+    return pool(settings.data(), Optional.empty(), READERS, "reader");
   }
 
-  private static HikariDataSource pool(Path data, boolean readOnly, int size, String name) {
+  /** Writers know by the clock which day it is; who only reads needs none. */
+  private static HikariDataSource pool(Path data, Optional<Clock> clock, int size, String name) {
+    boolean readOnly = clock.isEmpty();
     SQLiteConfig sqlite = new SQLiteConfig();
     sqlite.enforceForeignKeys(true);
     sqlite.setBusyTimeout(BUSY_MILLIS);
@@ -57,7 +62,8 @@ public class Database {
     config.setPoolName(name);
     SQLiteDataSource file = new SQLiteDataSource(sqlite);
     file.setUrl("jdbc:sqlite:" + data.resolve(FILE));
-    config.setDataSource(new PreparedOnce(file));
+    DataSource source = clock.<DataSource>map(c -> new BusinessDay(file, c)).orElse(file);
+    config.setDataSource(new PreparedOnce(source));
     config.setReadOnly(readOnly);
     config.setMaximumPoolSize(size);
     // The readers may be asked for before the writer has made the file.

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -47,6 +48,11 @@ public final class Where {
   /** The WHERE of a statement; blank when there is no condition. */
   public String sql() {
     return conditions.isEmpty() ? "" : " WHERE " + String.join("\n  AND ", conditions) + "\n";
+  }
+
+  /** Whether a condition speaks of a table by its alias. */
+  public boolean speaksOf(String alias) {
+    return Pattern.compile("\\b" + alias + "\\.").matcher(sql()).find();
   }
 
   /** Binds the values of all conditions. */

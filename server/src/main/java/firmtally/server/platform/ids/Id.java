@@ -39,6 +39,8 @@ public sealed interface Id
         TemplateId,
         TextId,
         ViewId,
+        ScheduleId,
+        MeetingId,
         WorksheetId {
   /** The number. */
   long value();

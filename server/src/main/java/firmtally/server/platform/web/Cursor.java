@@ -52,6 +52,21 @@ public record Cursor(String key, long id) {
     }
   }
 
+  /** Where a list goes on that is asked for by how many of it were shown. */
+  public static Cursor skipping(long shown, Id last) {
+    return new Cursor(shown, last);
+  }
+
+  /**
+   * How many of such a list were shown; blank is none.
+   *
+   * @throws BadInput when it is no such place
+   */
+  public static long skipped(String text) {
+    Cursor after = of(text);
+    return after.isStart() ? 0 : after.number();
+  }
+
   /** Whether it is where a list begins. */
   public boolean isStart() {
     return equals(START);

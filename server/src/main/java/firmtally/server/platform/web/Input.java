@@ -50,6 +50,11 @@ public final class Input {
     }
   }
 
+  /** A day written YYYY-MM-DD; empty when it was left out. */
+  public Optional<LocalDate> maybeDay(String at, String value) {
+    return value == null || value.isBlank() ? Optional.empty() : day(at, value);
+  }
+
   /** A value made from a text that is not blank; empty when it is. */
   public <T> Optional<T> value(String at, String text, Function<String, T> make) {
     if (text == null || text.isBlank()) {

@@ -70,6 +70,8 @@ class QueryRecords implements WebMvcConfigurer, HandlerMethodArgumentResolver {
       Constructor<?> constructor =
           type.getDeclaredConstructor(
               Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new));
+      // A record of a controller's own may be private to its package.
+      constructor.trySetAccessible();
       return new Shape(constructor, Arrays.stream(components).map(QueryRecords::part).toList());
     } catch (NoSuchMethodException e) {
       throw new IllegalStateException("a record has a constructor of its components", e);

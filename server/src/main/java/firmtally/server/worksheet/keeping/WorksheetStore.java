@@ -41,9 +41,11 @@ class WorksheetStore {
   private static final String INSERT_LINE =
       """
       INSERT INTO worksheet_line (worksheet_id, position, line_id, kind, product, description, family, list_price, unit_cost,
-        tax, quantity, discount, own_price, gift, optional, alternative_set, chosen, every_months, term_months, requested_on, final, cost)
+        tax, quantity, discount, own_price, gift, optional, alternative_set, chosen, every_months, term_months, requested_on, final, cost,
+        in_family, term_list, term_net, term_cost)
       VALUES (:sheet, :position, :id, :kind, :product, :description, :family, :list, :unitCost, :tax, :quantity, :discount,
-        :own, :gift, :optional, :set, :chosen, :every, :term, :requested, :final, :cost)
+        :own, :gift, :optional, :set, :chosen, :every, :term, :requested, :final, :cost,
+        :inFamily, :termList, :termNet, :termCost)
       """;
   private static final String UPDATE =
       """
@@ -66,7 +68,8 @@ class WorksheetStore {
       """;
   private static final String RECALCULATE_LINE =
       """
-      UPDATE worksheet_line SET final = :final, cost = :cost
+      UPDATE worksheet_line SET final = :final, cost = :cost, in_family = :inFamily, term_list = :termList,
+        term_net = :termNet, term_cost = :termCost
       WHERE worksheet_id = :sheet AND position = :position
       """;
   private static final List<String> EMPTY_IN_WORDS =
@@ -83,7 +86,16 @@ class WorksheetStore {
           "term",
           "requested");
   private static final List<String> NOTHING_IN_WORDS =
-      List.of("quantity", "gift", "optional", "chosen", "final", "cost");
+      List.of(
+          "quantity",
+          "gift",
+          "optional",
+          "chosen",
+          "final",
+          "cost",
+          "termList",
+          "termNet",
+          "termCost");
 
   private final Sql sql;
   private final NamedParameterJdbcTemplate batches;
@@ -164,10 +176,8 @@ class WorksheetStore {
           .ifPresent(
               t ->
                   values.add(
-                      new MapSqlParameterSource("sheet", sheet)
-                          .addValue("position", position)
-                          .addValue("final", t.finalAmount().getAmountMinorLong())
-                          .addValue("cost", t.cost().getAmountMinorLong())));
+                      worth(new MapSqlParameterSource("sheet", sheet), t)
+                          .addValue("position", position)));
     }
     batches.batchUpdate(RECALCULATE_LINE, values.toArray(MapSqlParameterSource[]::new));
   }
@@ -217,6 +227,7 @@ class WorksheetStore {
       values.addValue(nothing, 0);
     }
     return values
+        .addValue("inFamily", "")
         .addValue("id", form.id())
         .addValue("kind", form.kind())
         .addValue("description", form.description());
@@ -226,8 +237,10 @@ class WorksheetStore {
     Line line = t.line();
     boolean isInline = line.item().code().isEmpty();
     boolean isRequested = form.requestedOn() != null && !form.requestedOn().isBlank();
-    return new MapSqlParameterSource(
-            Map.of("id", form.id(), "kind", LineForm.LINE, "gift", line.gift()))
+    return worth(
+            new MapSqlParameterSource(
+                Map.of("id", form.id(), "kind", LineForm.LINE, "gift", line.gift())),
+            t)
         .addValue("requested", isRequested ? form.requestedOn().strip() : null)
         .addValue("product", line.item().code().orElse(null))
         .addValue("description", form.description())
@@ -246,9 +259,19 @@ class WorksheetStore {
         .addValue("set", line.alternative().map(a -> a.set()).orElse(null))
         .addValue("chosen", line.alternative().map(a -> a.chosen()).orElse(false))
         .addValue("every", line.recurring().map(Recurring::everyMonths).orElse(null))
-        .addValue("term", line.recurring().map(Recurring::termMonths).orElse(null))
+        .addValue("term", line.recurring().map(Recurring::termMonths).orElse(null));
+  }
+
+  /** What a line comes to, and what it adds to the sums of its worksheet. */
+  private static MapSqlParameterSource worth(MapSqlParameterSource values, LineTally t) {
+    int periods = t.line().counted() ? t.line().periods() : 0;
+    return values
         .addValue("final", t.finalAmount().getAmountMinorLong())
-        .addValue("cost", t.cost().getAmountMinorLong());
+        .addValue("cost", t.cost().getAmountMinorLong())
+        .addValue("inFamily", t.line().item().family().orElse(""))
+        .addValue("termList", t.listed().getAmountMinorLong() * periods)
+        .addValue("termNet", t.finalAmount().getAmountMinorLong() * periods)
+        .addValue("termCost", t.cost().getAmountMinorLong() * periods);
   }
 
   private static String kind(DocumentDiscount discount) {

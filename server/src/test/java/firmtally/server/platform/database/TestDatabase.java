@@ -5,6 +5,7 @@ import firmtally.server.platform.TallySettings;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.function.Supplier;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.extension.AfterEachCallback;
@@ -19,6 +20,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 public final class TestDatabase implements BeforeEachCallback, AfterEachCallback {
   private static Path whole;
+  private final Clock clock;
   private DataFolder folder;
   private HikariDataSource writer;
   private HikariDataSource reader;
@@ -26,13 +28,22 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
   private Sql sql;
   private TransactionTemplate transaction;
 
+  public TestDatabase() {
+    this(Clock.systemUTC());
+  }
+
+  /** One that knows by a clock which day it is. */
+  public TestDatabase(Clock clock) {
+    this.clock = clock;
+  }
+
   /** The schema is made once; each test works on a copy of it. */
   private static synchronized Path whole() throws IOException {
     if (whole == null) {
       Path made = Files.createTempDirectory("tally-schema");
       TallySettings settings = TallySettings.of(made);
       DataFolder held = new DataFolder(settings);
-      try (HikariDataSource source = new Database().writer(settings, held)) {
+      try (HikariDataSource source = new Database().writer(settings, held, Clock.systemUTC())) {
         Flyway.configure().dataSource(source).locations("classpath:db/migration").load().migrate();
       }
       held.destroy();
@@ -48,7 +59,7 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
     TallySettings settings = TallySettings.of(data);
     folder = new DataFolder(settings);
     Database database = new Database();
-    writer = database.writer(settings, folder);
+    writer = database.writer(settings, folder, clock);
     reader = database.reader(settings);
     snapshots = new Snapshots(reader);
     sql = database.sql(writer, reader, snapshots);

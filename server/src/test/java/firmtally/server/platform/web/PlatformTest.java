@@ -67,7 +67,7 @@ class PlatformTest {
     settings = TallySettings.of(data);
     Database database = new Database();
     folder = new DataFolder(settings);
-    writer = database.writer(settings, folder);
+    writer = database.writer(settings, folder, Clock.systemUTC());
     Flyway.configure().dataSource(writer).locations("classpath:db/migration").load().migrate();
     reader = database.reader(settings);
     sql = database.sql(writer, reader, new Snapshots(reader));
@@ -195,7 +195,8 @@ class PlatformTest {
 
   @Test
   void dataInUseIsRefusedWithAClearMessage() {
-    assertThatThrownBy(() -> new Database().writer(settings, new DataFolder(settings)))
+    assertThatThrownBy(
+            () -> new Database().writer(settings, new DataFolder(settings), Clock.systemUTC()))
         .isInstanceOf(DataFolder.InUse.class)
         .hasMessageContaining("Another Firm Tally is running on the data in");
   }
