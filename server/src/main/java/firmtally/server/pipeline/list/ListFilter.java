@@ -17,7 +17,9 @@ import java.util.Map;
  * {@code p}, stage {@code s} and process {@code sp}.
  */
 public final class ListFilter {
-  private static final int SILENT_DAYS = 14;
+  /** So many days without a contact are too many. */
+  public static final int SILENT_DAYS = 14;
+
   static final int SLIPS = 2;
 
   static final String NO_NEXT =
@@ -25,11 +27,14 @@ public final class ListFilter {
       o.state = 'open'
       AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.closed_at IS NULL)
       """;
-  static final String SILENT =
+
+  /** Nobody was in contact for too long; it asks for the day {@code silent}. */
+  public static final String SILENT =
       """
       o.state = 'open' AND sp.kind = 'new' AND o.touched_on < :silent
       AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at >= :silent)
       """;
+
   static final String SLIPPED = "o.state = 'open' AND o.slips >= " + SLIPS;
   static final String PAST = "o.state = 'open' AND o.expected_close < :today";
   static final String OVER_TIME =

@@ -32,7 +32,7 @@ public class ListService {
   private static final int OF_ACCOUNT = 60;
 
   /** More rows than that are not written into one file. */
-  private static final int MOST_IN_FILE = 100_000;
+  private static final int MOST_IN_FILE = 200_000;
 
   private final ListStore store;
   private final SettingsService settings;

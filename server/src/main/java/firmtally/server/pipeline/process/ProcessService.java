@@ -192,6 +192,26 @@ public class ProcessService {
     log.note(actor.id(), "process", id, "process", words(before), words(after(id)));
   }
 
+  /** Sets the odds of stages and nothing else, as one act. */
+  @Transactional
+  public void setOdds(ProcessId id, long version, Map<StageId, Percent> odds, Actor actor) {
+    actor.checkManages();
+    SalesProcess before = get(id);
+    processes.forget();
+    log.expectOne(
+        store.updatePath(id, version, before.name(), before.deactivated()),
+        "process",
+        id,
+        before.version());
+    odds.forEach(
+        (stage, percent) -> {
+          if (store.setOdds(id, stage, percent.toTenThousandths()) == 0) {
+            throw new NotThere("stage on this process", stage);
+          }
+        });
+    log.note(actor.id(), "process", id, "process", words(before), words(after(id)));
+  }
+
   private static void check(Input input, List<StageForm> stages) {
     if (stages.stream().allMatch(StageForm::deactivated)) {
       input.refuse("stages", "A process needs a stage that is not deactivated.");

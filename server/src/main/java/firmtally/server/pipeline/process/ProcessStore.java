@@ -184,6 +184,15 @@ class ProcessStore {
     return sql.sql(INSERT_STAGE).paramSource(stage).query(StageId.class).single();
   }
 
+  int setOdds(ProcessId process, StageId stage, long probability) {
+    return sql.sql(
+            "UPDATE stage SET probability = :probability WHERE id = :stage AND process_id = :process")
+        .param("probability", probability)
+        .param("stage", stage)
+        .param("process", process)
+        .update();
+  }
+
   int updateStage(StageRow stage) {
     return sql.sql(UPDATE_STAGE).paramSource(stage).update();
   }
