@@ -43,6 +43,7 @@ class DemoEnquiries {
     "Checkweighing before the freezer"
   };
   private static final String[] FAMILIES = {"bench", null, "floor", "hopper", "crane", null, null};
+  private static final String FAIR = "Spring fair";
   private static final String CAMPAIGN = "Autumn calibration";
   private static final int TAKEN_ON = 26;
 
@@ -165,7 +166,7 @@ class DemoEnquiries {
                 one.family(),
                 null,
                 one.source(),
-                "",
+                "trade fair".equals(one.source()) ? FAIR : "",
                 one.ownerId().toString()),
             stage.manager());
     sql.sql("UPDATE enquiry_row SET state = 'converted', account_id = :account WHERE id = :id")

@@ -70,6 +70,9 @@ class SetupTest {
     guest.post("/api/session", Map.of("login", "ana", "password", "long enough")).is(200);
     assertThat(guest.get("/api/company").text("/minorDigits")).isEqualTo("0");
     assertThat(guest.get("/api/day-sheet").is(200).body().at("/rows").size()).isZero();
-    assertThat(guest.get("/api/reports").is(200).body().at("/stages").size()).isZero();
+    assertThat(guest.get("/api/table?rows=stage").is(200).body().at("/rows").size()).isEqualTo(1);
+    for (String report : new String[] {"movement", "funnel", "outlook", "outlook/history"}) {
+      guest.get("/api/" + report).is(200);
+    }
   }
 }

@@ -3,6 +3,7 @@ package firmtally.server.reporting.daysheet;
 import firmtally.core.pipeline.Outlook;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.platform.Quarter;
 import firmtally.server.reporting.outlook.Outlooks;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -20,7 +21,6 @@ import org.springframework.stereotype.Service;
 /** What somebody should do now, and how the period stands; nothing is changed here. */
 @Service
 public class DaySheetService {
-  private static final int MONTHS = 3;
   private static final List<String> URGENCY =
       List.of(
           "quote-accepted",
@@ -105,9 +105,8 @@ public class DaySheetService {
 
   Period period(Actor actor) {
     LocalDate today = LocalDate.now(clock);
-    int first = (today.getMonthValue() - 1) / MONTHS * MONTHS + 1;
-    LocalDate from = LocalDate.of(today.getYear(), first, 1);
-    LocalDate to = from.plusMonths(MONTHS).minusDays(1);
+    LocalDate from = Quarter.of(today).first();
+    LocalDate to = Quarter.of(today).last();
     CurrencyUnit currency = settings.company().currency();
     Money won = Money.ofMinor(currency, store.won(actor, from, to));
     Money goal = Money.ofMinor(currency, store.goal(actor, from, to));

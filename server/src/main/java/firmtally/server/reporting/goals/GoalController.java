@@ -52,7 +52,7 @@ class GoalController {
     return new GoalYear(checked(year), rows(goals.year(checked(year), actor)), goals.version(year));
   }
 
-  private static int checked(int year) {
+  static int checked(int year) {
     if (year < FIRST_YEAR || year > LAST_YEAR) {
       throw BadInput.at("year", "Enter a year from " + FIRST_YEAR + " to " + LAST_YEAR + ".");
     }

@@ -19,7 +19,9 @@ public record Measure(String name, Unit unit, String sum) {
     /** Minor units of the company's currency. */
     AMOUNT(0),
     /** Minor units times ten-thousandths of a percent: exact, and rounded once when it is shown. */
-    AMOUNT_TIMES_PROBABILITY(6);
+    AMOUNT_TIMES_PROBABILITY(6),
+    /** Thousandths of a piece. */
+    QUANTITY(3);
 
     private final int decimals;
 
@@ -28,9 +30,20 @@ public record Measure(String name, Unit unit, String sum) {
     }
   }
 
+  /** Whether sums of groups add up to the sum of all. */
+  public boolean addsUp() {
+    return !sum.contains("DISTINCT");
+  }
+
+  /** A sum as a number, exact: amounts in the currency's units. */
+  public BigDecimal number(CurrencyUnit currency, long exact) {
+    boolean isAmount = unit == Unit.AMOUNT || unit == Unit.AMOUNT_TIMES_PROBABILITY;
+    return BigDecimal.valueOf(exact, unit.decimals + (isAmount ? currency.getDecimalPlaces() : 0));
+  }
+
   /** A sum of amounts as money, rounded half up where it was weighted. */
   public Money money(CurrencyUnit currency, long exact) {
-    if (unit == Unit.COUNT) {
+    if (unit == Unit.COUNT || unit == Unit.QUANTITY) {
       throw new IllegalStateException(name + " is no amount");
     }
     return Rounding.amount(

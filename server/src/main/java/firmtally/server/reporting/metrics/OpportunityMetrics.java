@@ -4,7 +4,6 @@ import firmtally.server.platform.web.BadInput;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -20,7 +19,7 @@ public final class OpportunityMetrics {
 
   public static final Measure COUNT = new Measure("count", Measure.Unit.COUNT, "COUNT(*)");
   public static final Measure WORTH =
-      new Measure("value", Measure.Unit.AMOUNT, "SUM(" + VALUE + ")");
+      new Measure("value", Measure.Unit.AMOUNT, "COALESCE(SUM(" + VALUE + "), 0)");
 
   /** What customers said they can spend, of those who said it. */
   public static final Measure BUDGET =
@@ -44,32 +43,58 @@ public final class OpportunityMetrics {
   public static final Measure LOST_COUNT =
       new Measure("lost_count", Measure.Unit.COUNT, sumIn("lost", "1"));
 
+  static final Map<String, String> STATES =
+      Map.of("open", "Open", "paused", "Paused", "won", "Won", "lost", "Lost");
+  private static final Map<String, String> PRIORITIES =
+      Map.of("high", "High", "normal", "Normal", "low", "Low");
+  private static final Map<String, String> INTERESTS =
+      Map.of("unknown", "Unknown", "low", "Low", "medium", "Medium", "high", "High");
+  private static final Map<String, String> BUSINESS =
+      Map.of("new", "New customer", "existing", "Existing customer");
+
+  /** Of the opportunity alone; {@link Subjects} adds the days. */
+  static final List<Dimension> OWN =
+      List.of(
+          Dimension.of("owner", "Rep", "o.owner_id", "p.name"),
+          Dimension.of("team", "Team", "COALESCE(p.team, '')"),
+          Dimension.of("stage", "Stage", "o.stage_id", "s.name").sortedBy("MIN(s.position)"),
+          Dimension.of("process", "Process", "o.process_id", "sp.name"),
+          Dimension.of("account", "Account", "o.account_id", "a.name"),
+          Dimension.of("industry", "Industry", "a.industry"),
+          Dimension.of("town", "Town", "a.town"),
+          Dimension.of("region", "Region", "substr(a.postal, 1, 2)"),
+          Dimension.of("group", "Customer group", "COALESCE(a.price_group, '')"),
+          Dimension.of("state", "State", "o.state").calling(STATES),
+          Dimension.of("priority", "Priority", "o.priority").calling(PRIORITIES),
+          Dimension.of("interest", "Interest", "o.interest").calling(INTERESTS),
+          Dimension.of("business", "New or existing", "o.business").calling(BUSINESS),
+          Dimension.of("source", "Source", "o.source"),
+          Dimension.of("campaign", "Campaign", "o.campaign"),
+          Dimension.of("reason", "Reason lost", "COALESCE(o.reason, '')"),
+          Dimension.of("lost-to", "Lost to", "COALESCE(o.competitor, '')"),
+          Dimension.of(
+                  "moved-back",
+                  "Close date moved back",
+                  "CASE WHEN o.slips > 0 THEN 'yes' ELSE 'no' END")
+              .calling(Map.of("yes", "Moved back", "no", "Not moved back")),
+          Dimension.of("tag", "Tag", "COALESCE(gt.tag, '')")
+              .joining("LEFT JOIN opportunity_tag gt ON gt.opportunity_id = o.id\n"),
+          Dimension.of("competitor", "Competitor", "COALESCE(gc.name, '')")
+              .joining("LEFT JOIN opportunity_competitor gc ON gc.opportunity_id = o.id\n"));
+
   private static final Map<String, Dimension> DIMENSIONS =
-      Stream.of(
-              Dimension.of("owner", "o.owner_id", "p.name"),
-              Dimension.of("team", "COALESCE(p.team, '')"),
-              Dimension.of("stage", "o.stage_id", "s.name").sortedBy("MIN(s.position)"),
-              Dimension.of("process", "o.process_id", "sp.name"),
-              Dimension.of("month", "substr(COALESCE(o.closed_on, o.expected_close), 1, 7)")
-                  .sortedBy("1"),
-              Dimension.of("account", "o.account_id", "a.name"),
-              Dimension.of("industry", "a.industry"),
-              Dimension.of("town", "a.town"),
-              Dimension.of("state", "o.state"),
-              Dimension.of("priority", "o.priority"),
-              Dimension.of("interest", "o.interest"),
-              Dimension.of("business", "o.business"),
-              Dimension.of("source", "o.source"),
-              Dimension.of("campaign", "o.campaign"),
-              Dimension.of("reason", "COALESCE(o.reason, '')"),
-              Dimension.of("tag", "COALESCE(gt.tag, '')")
-                  .joining("LEFT JOIN opportunity_tag gt ON gt.opportunity_id = o.id\n"),
-              Dimension.of("competitor", "COALESCE(gc.name, '')")
-                  .joining("LEFT JOIN opportunity_competitor gc ON gc.opportunity_id = o.id\n"))
+      Stream.concat(
+              OWN.stream(),
+              Stream.of(
+                  Dimension.ofDay(
+                      "month",
+                      "Month of close",
+                      "COALESCE(o.closed_on, o.expected_close)",
+                      Dimension.Kind.MONTH)))
           .collect(Collectors.toMap(Dimension::name, Function.identity()));
 
   /** What may be spoken of beside the opportunity itself; it has one of each. */
-  private static final List<Beside> BESIDE =
+  static final List<Beside> BESIDE =
       List.of(
           new Beside("a", "JOIN account a ON a.id = o.account_id\n"),
           new Beside("p", "JOIN person p ON p.id = o.owner_id\n"),
@@ -77,12 +102,6 @@ public final class OpportunityMetrics {
           new Beside("sp", "JOIN sales_process sp ON sp.id = o.process_id\n"));
 
   private OpportunityMetrics() {}
-
-  private record Beside(Pattern spokenOf, String join) {
-    Beside(String alias, String join) {
-      this(Pattern.compile("\\b" + alias + "\\."), join);
-    }
-  }
 
   private static String sumIn(String state, String what) {
     return "COALESCE(SUM(CASE WHEN o.state = '" + state + "' THEN " + what + " END), 0)";
@@ -103,12 +122,6 @@ public final class OpportunityMetrics {
 
   /** The opportunities with what a statement speaks of beside them, and nothing more. */
   public static String from(String spoken) {
-    StringBuilder from = new StringBuilder("FROM opportunity o\n");
-    for (Beside beside : BESIDE) {
-      if (beside.spokenOf().matcher(spoken).find()) {
-        from.append(beside.join());
-      }
-    }
-    return from.toString();
+    return "FROM opportunity o\n" + Beside.of(BESIDE, spoken);
   }
 }

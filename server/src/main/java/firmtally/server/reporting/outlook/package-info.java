@@ -1,2 +1,5 @@
-/** What a period will bring, as the day sheet and the goals ask for it. */
+/**
+ * What a period will bring: from the stages' set odds and from what history says they are worth,
+ * how good earlier outlooks were, and adopting learnt odds. Read {@link OutlookService} first.
+ */
 package firmtally.server.reporting.outlook;
