@@ -9,11 +9,14 @@
   /** What is shown now kept under a name, or a kept view with another name or for others. */
   let {
     view = null,
+    screen = 'opportunities',
     query,
     teams,
     onDone
   }: {
     view?: Schemas['SavedView'] | null;
+    /** of which screen @default opportunities */
+    screen?: string;
     /** what is shown now */
     query: string;
     teams: string[];
@@ -35,6 +38,7 @@
     send: (values, version) => {
       const body = {
         name: values.name,
+        screen,
         sharedWith: stored(values.sharedWith),
         query: values.now === 'kept' && view ? view.query : query
       };
@@ -43,7 +47,7 @@
         : ask(api.PUT('/api/views/{id}', { params: { path: { id }, header: match(version) }, body }));
     },
     reread: async () => {
-      const { views } = await ask(api.GET('/api/views'));
+      const { views } = await ask(api.GET('/api/views', { params: { query: { screen } } }));
       return of(views.find((v) => v.id === id) as Schemas['SavedView']);
     },
     done: () => onDone()

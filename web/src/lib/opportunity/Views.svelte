@@ -15,7 +15,7 @@
   }: { text: string; onChoose: (query: string) => void; keeping?: boolean } = $props();
   const kept = load(
     () => ['views'],
-    () => api.GET('/api/views')
+    () => api.GET('/api/views', { params: { query: { screen: 'opportunities' } } })
   );
   const acts = new Acts(() => kept.refetch());
   const views = $derived(kept.data?.views ?? []);
@@ -58,7 +58,12 @@
   function drop() {
     const gone = here;
     if (!gone) return;
-    const body = { name: gone.name, sharedWith: gone.sharedWith ?? null, query: gone.query };
+    const body = {
+      name: gone.name,
+      sharedWith: gone.sharedWith ?? null,
+      query: gone.query,
+      screen: 'opportunities'
+    };
     void acts
       .run(() => ask(api.DELETE('/api/views/{id}', { params: { path: { id: gone.id } } })))
       .then((deleted) => {

@@ -57,7 +57,7 @@ describe('kept views', () => {
     await userEvent.selectOptions(screen.getByLabelText('Shown to'), 'team North');
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(calls.POST).toHaveBeenCalledWith('/api/views', {
-      body: { name: 'Scales', sharedWith: 'North', query: 'q=scale' }
+      body: { name: 'Scales', screen: 'opportunities', sharedWith: 'North', query: 'q=scale' }
     });
   });
 
@@ -86,7 +86,7 @@ describe('kept views', () => {
     expect(path).toBe('/api/views/{id}');
     expect(asked).toEqual({
       params: { path: { id: 4 }, header: { 'If-Match': '"4"' } },
-      body: { name: 'Largest', sharedWith: '', query: 'as=list&sort=-value' }
+      body: { name: 'Largest', screen: 'opportunities', sharedWith: '', query: 'as=list&sort=-value' }
     });
   });
 

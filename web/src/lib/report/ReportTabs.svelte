@@ -1,12 +1,17 @@
 <script lang="ts">
   import Places from '$lib/ui/Places.svelte';
-  /** What is looked back on, and what was set out to be won. */
+  /** The questions that are asked every week; all others stand on the overview. */
 </script>
 
 <Places
   label="Reports"
   places={[
-    ['/reports', 'Figures'],
-    ['/reports/goals', 'Goals']
+    ['/reports', 'Overview'],
+    ['/reports/goals', 'Goals'],
+    ['/reports/outlook', 'Outlook'],
+    ['/reports/movement', 'What moved'],
+    ['/reports/funnel', 'Where deals stick'],
+    ['/reports/table', 'Table'],
+    ['/reports/meeting', 'Meeting']
   ]}
 />

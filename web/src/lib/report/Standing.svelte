@@ -3,7 +3,8 @@
   import Notice from '$lib/ui/Notice.svelte';
   import { figure, percent, position, rounded } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
-  import type { Period } from './periods';
+  import { session } from '$lib/shell/session.svelte';
+  import { lastDay, type Period } from './periods';
   /** How a period stands against its goals: all together in a sentence, then each, and what would close a gap. */
   let { period }: { period: Period } = $props();
   const standing = load(
@@ -19,6 +20,24 @@
   let chosen = $state('');
   const opened = $derived(rows.find((r) => key(r) === chosen) ?? all);
   const isZero = (amount: string | null) => !amount || !/[1-9]/.test(amount);
+  /** The opportunities behind a figure of somebody, of a team or of all. */
+  function listOf(r: Schemas['StandingRow'], what: 'won' | 'open' | 'before'): string {
+    const whose: Record<string, string> = r.personId
+      ? { owner: String(r.personId) }
+      : r === all
+        ? {}
+        : { team: r.name };
+    const last = lastDay(period.to);
+    const today = session.view?.today ?? last;
+    const year = (day: string) => String(Number(day.slice(0, 4)) - 1) + day.slice(4);
+    const time: Record<string, string> =
+      what === 'open'
+        ? { state: 'open', to: last }
+        : what === 'won'
+          ? { state: 'won', from: period.from + '-01', to: last }
+          : { state: 'won', from: year(period.from + '-01'), to: year(today < last ? today : last) };
+    return '/opportunities?' + new URLSearchParams({ as: 'list', ...time, ...whose }).toString();
+  }
   /** Of how wide a bar is: drawing only. */
   const share = (won: string, goal: string) =>
     isZero(goal) ? 0 : Math.min(100, (position(won) / position(goal)) * 100);
@@ -57,18 +76,26 @@
                 ></td
               >
               <td class="figure goal">{isZero(r.goal) ? '–' : rounded(r.goal)}</td>
-              <td class="figure worth">{isZero(r.won) ? '–' : rounded(r.won)}</td>
+              <td class="figure worth"
+                >{#if isZero(r.won)}–{:else}<a href={listOf(r, 'won')}>{rounded(r.won)}</a>{/if}</td
+              >
               <td class="off"
                 ><span class="bar" aria-hidden="true"><i style:width="{share(r.won, r.goal)}%"></i></span></td
               >
               <td class="figure off">{isZero(r.gap) ? '–' : rounded(r.gap)}</td>
-              <td class="figure off">{isZero(r.open) ? '–' : rounded(r.open)}</td>
+              <td class="figure off"
+                >{#if isZero(r.open)}–{:else}<a href={listOf(r, 'open')}>{rounded(r.open)}</a>{/if}</td
+              >
               <td class="figure off" class:bad={!!r.coverage && position(r.coverage) < 100}
                 >{percent(r.coverage)}</td
               >
               <td class="figure off">{isZero(r.expected) ? '–' : rounded(r.expected)}</td>
               <td class="figure chance">{percent(r.chance)}</td>
-              <td class="figure off">{isZero(r.lastYearSoFar) ? '–' : rounded(r.lastYearSoFar)}</td>
+              <td class="figure off"
+                >{#if isZero(r.lastYearSoFar)}–{:else}<a href={listOf(r, 'before')}
+                    >{rounded(r.lastYearSoFar)}</a
+                  >{/if}</td
+              >
             </tr>
           {/each}
         </tbody>

@@ -1,3 +1,9 @@
+/** All of three letters, so that months stand in line. */
+export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** A goal as it is typed: what is none is left empty. */
+export const shownGoal = (amount: string) => (/[1-9]/.test(amount) ? amount.replace(/\.00$/, '') : '');
+
 /** Months from the first to the last, such as `2027-01`. */
 export type Period = { key: string; label: string; from: string; to: string };
 
@@ -20,6 +26,12 @@ export function periods(today: string): Period[] {
     of('year', `the year ${year}`, year * 12, 12),
     of('last-year', `the year ${year - 1}`, (year - 1) * 12, 12)
   ];
+}
+
+/** The last day of a month such as `2027-02`. */
+export function lastDay(of: string): string {
+  const [year, at] = of.split('-').map(Number);
+  return new Date(Date.UTC(year ?? 0, at ?? 1, 0)).toISOString().slice(0, 10);
 }
 
 /**

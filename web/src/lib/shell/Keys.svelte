@@ -6,6 +6,7 @@
     ['Ctrl K', 'Search for a record or run a command'],
     ['?', 'These keyboard shortcuts'],
     ['g then d e o q s r', 'Day sheet, enquiries, opportunities, quotes, orders, renewals'],
+    ['g then p t', 'Reports, table'],
     ['Tab, Enter', 'Next field, press the focused button'],
     ['Esc', 'Close dialog']
   ] as const;

@@ -110,20 +110,4 @@
     padding: 0;
     font: inherit;
   }
-  th[aria-sort='ascending'],
-  th[aria-sort='descending'] {
-    color: var(--ink);
-  }
-  th[aria-sort='ascending'] .sort::after,
-  th[aria-sort='descending'] .sort::after {
-    content: '';
-    display: inline-block;
-    border: 4px solid transparent;
-    border-bottom-color: currentColor;
-    margin-left: 4px;
-    transform: translateY(-3px);
-  }
-  th[aria-sort='descending'] .sort::after {
-    transform: translateY(3px) rotate(180deg);
-  }
 </style>

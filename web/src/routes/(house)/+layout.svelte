@@ -35,7 +35,9 @@
     k: '/credit',
     r: '/renewals',
     a: '/accounts',
-    c: '/catalogue'
+    c: '/catalogue',
+    p: '/reports',
+    t: '/reports/table'
   };
 
   session.load().catch((thrown: unknown) => (failure = asRefusal(thrown)));

@@ -2,7 +2,10 @@
   import { goto } from '$app/navigation';
   import { api, type Schemas } from '$lib/api/client';
   import Act from '$lib/daysheet/Act.svelte';
+  import Moved from '$lib/daysheet/Moved.svelte';
   import Period from '$lib/daysheet/Period.svelte';
+  import Pinned from '$lib/daysheet/Pinned.svelte';
+  import Risks from '$lib/daysheet/Risks.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { placeOf } from '$lib/shell/places';
   import { session } from '$lib/shell/session.svelte';
@@ -15,6 +18,11 @@
     () => ['day-sheet'],
     () => api.GET('/api/day-sheet')
   );
+  const views = load<Schemas['SavedViews']>(
+    () => ['views', 'table'],
+    () => api.GET('/api/views', { params: { query: { screen: 'table' } } })
+  );
+  const pinned = $derived((views.data?.views ?? []).filter((v) => v.pinned));
   let doing = $state<Schemas['Todo'] | null>(null);
   let asking = $state(false);
   let renewing = $state<Schemas['Todo'] | null>(null);
@@ -179,8 +187,13 @@
             ></tfoot
           >{/if}
       </table>
-      <div>
+      <div class="side">
         <Period period={sheet.data.period} />
+        {#if session.me?.role !== 'credit-controller'}
+          <Risks to={sheet.data.period.to} />
+          <Moved />
+        {/if}
+        {#each pinned as view (view.id)}<Pinned {view} />{/each}
         {#if session.manages}<p class="neglect">
             <a href="/opportunities?as=list&attention=any&group=owner">Needs attention, by rep</a>
           </p>{/if}
@@ -234,5 +247,38 @@
   }
   .neglect {
     margin-top: 10px;
+  }
+  .side {
+    display: grid;
+    gap: 10px;
+  }
+  .side :global(section.leaf) {
+    padding: 10px 14px;
+  }
+  .side :global(section.leaf p),
+  .side :global(section.leaf small) {
+    font-size: var(--type-small);
+    line-height: 1.3;
+  }
+  .side :global(section.leaf small) {
+    display: block;
+    color: var(--stone);
+  }
+  .side :global(section.leaf li) {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+    justify-content: space-between;
+    padding: 3px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .side :global(section.leaf li:last-child) {
+    border-bottom: 0;
+  }
+  .side :global(section.leaf li b) {
+    font-weight: 560;
+  }
+  .side :global(section.leaf li.total) {
+    font-weight: 560;
   }
 </style>

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
   import GoalYear from '$lib/report/GoalYear.svelte';
+  import PartGoals from '$lib/report/PartGoals.svelte';
+  import PartStanding from '$lib/report/PartStanding.svelte';
   import ReportTabs from '$lib/report/ReportTabs.svelte';
   import Standing from '$lib/report/Standing.svelte';
   import { periods } from '$lib/report/periods';
@@ -17,6 +19,10 @@
     () => ['goals', 'year', year],
     () => api.GET('/api/goals/{year}', { params: { path: { year } } })
   );
+  const parts = load(
+    () => ['goals', 'parts', 'year', year],
+    () => api.GET('/api/part-goals/{year}', { params: { path: { year } } })
+  );
 </script>
 
 <svelte:head><title>Goals · Firm Tally</title></svelte:head>
@@ -28,7 +34,7 @@
     </select>
   </div>
   <ReportTabs />
-  {#if period}<Standing {period} />{/if}
+  {#if period}<Standing {period} /><PartStanding {period} />{/if}
   <div class="head set">
     <h2>Goals by month</h2>
     <select class="box" aria-label="Year" bind:value={next}>
@@ -40,6 +46,10 @@
         goals={goals.data}
         onChange={() => goals.refetch()}
       />{/key}{/if}
+  {#if parts.data && (parts.data.mayChange || parts.data.rows.length)}
+    <h2 class="set">Goals of teams, families and processes</h2>
+    {#key parts.data.year}<PartGoals goals={parts.data} onChange={() => parts.refetch()} />{/key}
+  {/if}
 </div>
 
 <style>
