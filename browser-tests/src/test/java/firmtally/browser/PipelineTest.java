@@ -129,7 +129,7 @@ class PipelineTest {
   void aManagersMonday() {
     BROWSER.as("helen");
     BROWSER.seeText(".two", "Needs attention, by rep");
-    BROWSER.see("a[href*='attention=any']").click();
+    BROWSER.see("a[href*='attention=any&group=owner']").click();
     BROWSER.see("[role='table'] [aria-expanded='false']").click();
     BROWSER.see("[role='table'] [role='row'] a[href^='/opportunities/']");
     List<String> faults = BROWSER.texts("[role='cell'].attention");
