@@ -26,9 +26,10 @@ INSERT INTO worksheet (id, currency, list, contract, cost, monthly, invoice_tota
 SELECT 1000000 + i, 'EUR', v, v, v * 6 / 10, 0, v * 119 / 100
 FROM (SELECT i, 40000 + (i * 7919) % 4000000 AS v FROM n);
 INSERT INTO worksheet_line (worksheet_id, position, line_id, product, description, family, list_price, unit_cost, tax, quantity,
-                            final, cost)
+                            final, cost, in_family, term_list, term_net, term_cost)
 SELECT 1000000 + n.i, k.i, k.i, p.code, p.name, p.family, p.list_price, p.unit_cost, p.tax, 1000 * (1 + (n.i + k.i) % 9),
-       p.list_price / 100, p.unit_cost / 100
+       p.list_price / 100, p.unit_cost / 100, p.family, p.list_price / 100 * (100 + (n.i + k.i) % 12) / 100, p.list_price / 100,
+       p.unit_cost / 100
 FROM n JOIN (SELECT i FROM n WHERE i <= 5) k JOIN product p ON p.id = 1 + (n.i * 5 + k.i) % (SELECT MAX(id) FROM product);
 
 -- The last 3,000 are open, a third of them renewals; of the others half were won.
@@ -54,9 +55,22 @@ SELECT 1000000 + i, 'O-' || (1000000 + i),
        CASE WHEN i % 9 THEN '' ELSE 'Autumn calibration' END,
        CASE WHEN i > 97000 THEN date('now', -(i % 25) || ' days') ELSE date('now', -(1085 - i / 95) || ' days') END
 FROM n;
+-- Each came to its stage step by step, eight days each, and stood as it did in between.
 INSERT INTO stage_log (opportunity_id, at, person_id, from_stage, to_stage, value)
-SELECT id, opened_on || 'T09:30:00Z', owner_id, NULL, stage_id, 100000 FROM opportunity WHERE id > 1000000
-UNION ALL SELECT id, stage_since || 'T09:30:00Z', owner_id, stage_id, stage_id, 100000 FROM opportunity WHERE id > 1000000;
+SELECT o.id, date(o.opened_on, ((s.position - 1) * 8) || ' days') || 'T09:30:00Z', o.owner_id,
+       (SELECT MAX(b.id) FROM stage b WHERE b.process_id = s.process_id AND b.position < s.position), s.id, o.value
+FROM opportunity o JOIN stage here ON here.id = o.stage_id JOIN stage s ON s.process_id = o.process_id AND s.position <= here.position
+WHERE o.id > 1000000 ORDER BY o.id, s.position;
+DELETE FROM pipeline_history WHERE opportunity_id > 1000000;
+INSERT INTO pipeline_history (opportunity_id, day, until_day, state, stage_id, value, probability, expected_close)
+SELECT o.id, date(o.opened_on, ((s.position - 1) * 8) || ' days'),
+       CASE WHEN s.position < here.position THEN date(o.opened_on, (s.position * 8) || ' days') ELSE COALESCE(o.closed_on, '9999-12-31') END,
+       'open', s.id, o.value, s.probability, o.expected_close
+FROM opportunity o JOIN stage here ON here.id = o.stage_id JOIN stage s ON s.process_id = o.process_id AND s.position <= here.position
+WHERE o.id > 1000000;
+INSERT INTO pipeline_history (opportunity_id, day, state, stage_id, value, probability, expected_close)
+SELECT o.id, o.closed_on, o.state, o.stage_id, o.value, s.probability, o.expected_close
+FROM opportunity o JOIN stage s ON s.id = o.stage_id WHERE o.id > 1000000 AND o.closed_on IS NOT NULL;
 INSERT INTO activity (kind, subject, due, person_id, opportunity_id, closed_at, done_at)
 SELECT 'call', 'Call back', CASE WHEN state = 'open' THEN date('now', (id % 20 - 2) || ' days') ELSE closed_on END, owner_id, id,
        CASE WHEN state = 'open' THEN NULL ELSE closed_on || 'T09:30:00Z' END,

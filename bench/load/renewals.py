@@ -4,13 +4,12 @@ Called by `./tally bench renewals`.
 """
 import json
 import statistics
-import subprocess
 import sys
 import tempfile
 import time
 import urllib.request
 
-from server import BASE, Guest, start, stop
+from server import BASE, Guest, make, start, stop
 
 TIMED = 15
 ASKED = [
@@ -41,12 +40,7 @@ def main():
     data = tempfile.mkdtemp(prefix="tally-bench")
     print("making the house", file=sys.stderr)
     stop(start(data))
-    made = subprocess.run(
-        ["sqlite3", f"{data}/firm-tally.sqlite"], stdin=open(sys.argv[2]), capture_output=True, text=True
-    )
-    if made.returncode or made.stderr:
-        sys.exit(made.stderr)
-    print(made.stdout.strip(), file=sys.stderr)
+    print(make(f"{data}/firm-tally.sqlite", sys.argv[2]), file=sys.stderr)
     server = start(data)
     guest = Guest("helen")
     print("| asked | median | 9 of 10 under | answer |\n|---|---|---|---|")
