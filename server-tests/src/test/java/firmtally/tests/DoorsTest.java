@@ -251,6 +251,7 @@ class DoorsTest {
                   ? "?stage=1&figure=open"
                   : "?month=2027-03&move=opening";
           case "/counter" -> "?percent=10";
+          case "/values" -> "?field=owner";
           default -> "";
         };
     Object body =

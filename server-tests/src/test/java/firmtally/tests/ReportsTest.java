@@ -248,6 +248,18 @@ class ReportsTest {
     manager.get("/api/movement?from=soon").is(422);
   }
 
+  /** How many rows all pages of a list have. */
+  private int counted(String list) {
+    int rows = 0;
+    String after = "";
+    do {
+      JsonNode page = manager.get(list + after).is(200).body();
+      rows += page.path("rows").size();
+      after = page.path("after").isString() ? "&after=" + page.path("after").asString() : null;
+    } while (after != null);
+    return rows;
+  }
+
   @Test
   void theFunnelIsTheCoresAndOpensToItsOpportunities() {
     Guest.Answer funnel = manager.get("/api/funnel?from=2025-01-01").is(200);
@@ -255,17 +267,12 @@ class ReportsTest {
       for (Map.Entry<String, String> figure :
           Map.of("entered", "entered", "lost", "lostHere", "open", "openHere").entrySet()) {
         int many = stage.path(figure.getValue()).asInt();
-        assertThat(
-                manager
-                    .get(
-                        "/api/funnel/behind?from=2025-01-01&stage="
-                            + stage.path("id").asString()
-                            + "&figure="
-                            + figure.getKey())
-                    .is(200)
-                    .body()
-                    .size())
-            .isEqualTo(Math.min(300, many));
+        String behind =
+            "/api/funnel/behind?from=2025-01-01&stage="
+                + stage.path("id").asString()
+                + "&figure="
+                + figure.getKey();
+        assertThat(counted(behind)).isEqualTo(many);
       }
     }
     int ended = funnel.body().path("won").asInt() + funnel.body().path("lost").asInt();
