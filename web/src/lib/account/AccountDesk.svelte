@@ -18,6 +18,7 @@
   import Stack from '$lib/worksheet/Stack.svelte';
   import AccountForm from './AccountForm.svelte';
   import Contacts from './Contacts.svelte';
+  import CustomerPage from './CustomerPage.svelte';
   import CreditLine from './CreditLine.svelte';
   import Notes from './Notes.svelte';
   /** All that is known before a call, on one screen. */
@@ -45,6 +46,7 @@
     { key: 'bought', label: 'Purchase history', mark: String(a.items.length) },
     { key: 'steps', label: 'Activities', mark: String(planned.length) },
     { key: 'files', label: 'Files', ...(a.files.length ? { mark: String(a.files.length) } : {}) },
+    { key: 'page', label: 'Customer page' },
     { key: 'log', label: 'History' }
   ]);
 
@@ -182,6 +184,8 @@
       <div class="leaf pad">
         <Files record="account" id={a.id} files={a.files} mayChange={a.mayChange} {onChange} />
       </div>
+    {:else if shown === 'page'}
+      <div class="leaf pad"><CustomerPage account={a.id} mayChange={a.mayChange && session.sells} /></div>
     {:else}<div class="leaf pad"><Changes record="account" id={a.id} /></div>{/if}
   </div>
   <div class="side">

@@ -4,17 +4,27 @@
   import Certificate from './Certificate.svelte';
   import Changes from './Changes.svelte';
   import OfferLines from './OfferLines.svelte';
-  import { CustomerQuote, type CopyLine } from './copy.svelte';
+  import { CustomerQuote, type CopyLine, type Doors } from './copy.svelte';
   import { untrack } from 'svelte';
   /** A quote as its customer reads it: what is offered, what they pick, and their answer. */
-  let { token }: { token: string } = $props();
-  const quote = new CustomerQuote(untrack(() => token));
+  let {
+    doors,
+    me = '',
+    framed = false
+  }: {
+    doors: Doors;
+    /** who is signed in, as they would sign; blank behind a link */
+    me?: string;
+    /** the seller's name stands above already */
+    framed?: boolean;
+  } = $props();
+  const quote = new CustomerQuote(untrack(() => doors));
   void quote.open();
   const view = $derived(quote.view);
   const offer = $derived(view?.offer ?? null);
   const open = $derived(view?.state === 'open');
   let saying = $state<'' | 'accept' | 'decline' | 'question'>('');
-  let name = $state('');
+  let name = $state(untrack(() => me));
   let poNumber = $state('');
   let words = $state('');
   let asked = $state(false);
@@ -53,14 +63,16 @@
 
 <svelte:head><title>{view ? `Quote ${view.called} · ${view.seller.name}` : 'Quote'}</title></svelte:head>
 
-<main class="sheet">
+<svelte:element this={framed ? 'div' : 'main'} class="sheet" class:framed>
   {#if view}
-    <header>
-      <p class="name">{view.seller.name}</p>
-      <p class="reach quiet">
-        {#each [...view.seller.address, ...view.seller.reach] as line (line)}<span>{line}</span>{/each}
-      </p>
-    </header>
+    {#if !framed}
+      <header>
+        <p class="name">{view.seller.name}</p>
+        <p class="reach quiet">
+          {#each [...view.seller.address, ...view.seller.reach] as line (line)}<span>{line}</span>{/each}
+        </p>
+      </header>
+    {/if}
     <h1>{view.title}</h1>
     <p class="quiet">
       Quote {view.called}{#if offer}{#each offer.head.facts.filter( (f) => ['Date', 'Valid until'].includes(f.name) ) as fact (fact.name)},
@@ -87,7 +99,7 @@
         {open}
         busy={quote.busy}
         onPick={pick}
-        pictureOf={(line: CopyLine) => `/api/copy/${token}/pictures/${line.position}`}
+        pictureOf={(line: CopyLine) => `${doors.base}/pictures/${line.position}`}
       />
       {#if saying === ''}<Notice refusal={quote.refusal} />{/if}
       <dl>
@@ -96,7 +108,7 @@
         {#if offer.enclosures.length}<dt>Enclosed</dt>
           <dd>
             {#each offer.enclosures as file (file.at)}<a
-                href="/api/copy/{token}/files/{file.at}"
+                href="{doors.base}/files/{file.at}"
                 download={file.name}>{file.name}</a
               ><br />{/each}
           </dd>{/if}
@@ -106,7 +118,7 @@
             <a href="tel:{view.rep.phone}">{view.rep.phone}</a>{/if}
         </dd>
       </dl>
-      <p><a href="/api/copy/{token}/quote.pdf" target="_blank" rel="noopener">The quote as PDF</a></p>
+      <p><a href="{doors.base}/quote.pdf" target="_blank" rel="noopener">The quote as PDF</a></p>
       {#if offer.generalTerms.length}
         <details>
           <summary>General terms</summary>
@@ -167,17 +179,19 @@
       {/if}
     {/if}
   {:else if quote.refusal}
-    <h1>This link is not valid</h1>
+    <h1>{framed ? 'This quote was not found' : 'This link is not valid'}</h1>
     <p>
       {quote.refusal.status === 404
-        ? 'It may have been ended or copied in part. Please ask whoever sent it.'
+        ? framed
+          ? 'It may have been withdrawn.'
+          : 'It may have been ended or copied in part. Please ask whoever sent it.'
         : `${quote.refusal.message}. ${quote.refusal.detail}`}
     </p>
     {#if quote.refusal.status !== 404}<p>
         <button class="act" onclick={() => void quote.open()}>Try again</button>
       </p>{/if}
   {:else}<p class="quiet" role="status">Loading…</p>{/if}
-</main>
+</svelte:element>
 {#if open && offer && saying === ''}
   <div class="bar">
     <span class="total" aria-live="polite"
@@ -198,6 +212,12 @@
     min-height: 100vh;
     box-sizing: border-box;
     font-size: 15px;
+  }
+  .framed {
+    padding: 0 0 110px;
+    min-height: 0;
+    max-width: none;
+    margin: 0;
   }
   header {
     display: flex;
@@ -282,6 +302,9 @@
   @media (max-width: 640px) {
     .sheet {
       padding: 16px 16px 120px;
+    }
+    .framed {
+      padding: 0 0 120px;
     }
     .bar {
       flex-wrap: wrap;

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { refused, stub } from '$lib/api/stub';
 import { within } from '../../test/within';
 import CustomerCopy from './CustomerCopy.svelte';
+import { byLink } from './copy.svelte';
 
 const calls = stub('GET', 'POST');
 const line = (position: string, words: string, choice = '', set = '', picked = true) => ({
@@ -63,7 +64,7 @@ describe('the customer copy', () => {
   });
 
   it('lets options be taken and alternatives be chosen, and shows what the server makes of it', async () => {
-    within(CustomerCopy, path);
+    within(CustomerCopy, { doors: byLink(path.token) });
     await userEvent.click(await screen.findByLabelText(/Printer/));
     expect(calls.POST).toHaveBeenCalledWith('/api/copy/{token}/picks', {
       params: { path },
@@ -78,7 +79,7 @@ describe('the customer copy', () => {
   });
 
   it('is accepted with a name, for the total that was shown', async () => {
-    within(CustomerCopy, path);
+    within(CustomerCopy, { doors: byLink(path.token) });
     await userEvent.click(await screen.findByRole('button', { name: 'Accept…' }));
     await userEvent.type(screen.getByLabelText('Your name'), 'Ann Reed');
     calls.POST.mockResolvedValue(
@@ -111,7 +112,7 @@ describe('the customer copy', () => {
   });
 
   it('keeps what was typed where something is missing', async () => {
-    within(CustomerCopy, path);
+    within(CustomerCopy, { doors: byLink(path.token) });
     await userEvent.click(await screen.findByRole('button', { name: 'Decline' }));
     await userEvent.type(screen.getByLabelText('Your reason'), 'Too dear');
     calls.POST.mockResolvedValue(refused(['name', 'Required.']));
@@ -121,7 +122,7 @@ describe('the customer copy', () => {
   });
 
   it('takes questions, and keeps what was picked meanwhile', async () => {
-    within(CustomerCopy, path);
+    within(CustomerCopy, { doors: byLink(path.token) });
     await userEvent.click(await screen.findByLabelText(/Printer/));
     calls.POST.mockResolvedValue(
       copy({ questions: [{ name: 'Ann', at: '2027-03-15T08:00:00Z', words: 'By when?' }] })
@@ -138,7 +139,7 @@ describe('the customer copy', () => {
     calls.GET.mockResolvedValue(
       copy({ state: 'closed', words: 'This quote is superseded by a later revision.', offer: null })
     );
-    within(CustomerCopy, path);
+    within(CustomerCopy, { doors: byLink(path.token) });
     expect(await screen.findByText('This quote is superseded by a later revision.')).toBeInTheDocument();
     expect(screen.getByRole('link', { name: 'mara@reed.example' })).toBeInTheDocument();
     expect(screen.queryByRole('button')).toBeNull();

@@ -10,7 +10,9 @@ export const PURPOSES: Record<string, string> = {
   'invoice-email': 'Email with an invoice',
   'reminder-first': 'First payment reminder',
   'reminder-second': 'Second payment reminder',
-  'reminder-last': 'Final payment reminder'
+  'reminder-last': 'Final payment reminder',
+  'customer-page-email': 'Email with a link to the customer page',
+  'answer-email': 'Email with the answer to a question'
 };
 
 /** For which business it is. */

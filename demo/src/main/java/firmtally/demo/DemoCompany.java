@@ -13,6 +13,7 @@ import org.springframework.context.annotation.Import;
   DemoSets.class,
   DemoPapers.class,
   DemoTrade.class,
-  DemoRenewals.class
+  DemoRenewals.class,
+  DemoCustomers.class
 })
 public class DemoCompany {}

@@ -64,6 +64,7 @@ class DemoLoader implements SmartLifecycle {
   private final DemoPapers papers;
   private final DemoTrade trade;
   private final DemoRenewals renewals;
+  private final DemoCustomers customers;
   private final CreditRulesService rulesOfCredit;
   private boolean isRunning;
 
@@ -82,6 +83,7 @@ class DemoLoader implements SmartLifecycle {
       DemoPapers papers,
       DemoTrade trade,
       DemoRenewals renewals,
+      DemoCustomers customers,
       CreditRulesService rulesOfCredit,
       EnquiryWorth worth,
       Sql sql,
@@ -101,6 +103,7 @@ class DemoLoader implements SmartLifecycle {
     this.papers = papers;
     this.trade = trade;
     this.renewals = renewals;
+    this.customers = customers;
     this.rulesOfCredit = rulesOfCredit;
     this.worth = worth;
     this.sql = sql;
@@ -175,6 +178,7 @@ class DemoLoader implements SmartLifecycle {
     stop(ids);
     goals(reps, today, currency);
     papers.offer(stage);
+    customers.ask(ids, manager);
   }
 
   private Actor person(String name, Role role, String team) {

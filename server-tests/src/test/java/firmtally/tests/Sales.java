@@ -58,7 +58,11 @@ final class Sales {
                 "town",
                 "Saltmere"));
     account.putAll(Map.of("email", "way@saltmere.example", "phone", "", "contact", "Ada Fallow"));
-    long accountId = rep.post("/api/accounts", account).is(200).id();
+    return newOpportunity(rep, title, "" + rep.post("/api/accounts", account).is(200).id());
+  }
+
+  /** An opportunity of an account that is there. */
+  static long newOpportunity(Guest rep, String title, String accountId) {
     return rep.post("/api/opportunities", Map.of("accountId", accountId, "title", title))
         .is(200)
         .id();

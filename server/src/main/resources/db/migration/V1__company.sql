@@ -38,7 +38,8 @@ CREATE TABLE company (
 CREATE TABLE document_text (
   id INTEGER PRIMARY KEY,
   purpose TEXT NOT NULL CHECK (purpose IN ('quote-letter', 'quote-email', 'payment-terms', 'delivery-terms', 'general-terms',
-    'order-email', 'delivery-email', 'invoice-email', 'reminder-first', 'reminder-second', 'reminder-last')),
+    'order-email', 'delivery-email', 'invoice-email', 'reminder-first', 'reminder-second', 'reminder-last',
+    'customer-page-email', 'answer-email')),
   business TEXT NOT NULL DEFAULT '' CHECK (business IN ('', 'new', 'renewal', 'price-rise')),
   language TEXT NOT NULL,
   body TEXT NOT NULL,
@@ -102,6 +103,22 @@ we have reminded you of these invoices before. {total} {currency} is overdue. Pl
 
 despite our reminders {total} {currency} has not reached us. Until it does we cannot release further orders. Please pay at once.
 
+{company}'),
+  ('customer-page-email', '', 'en', '{salutation}
+
+with this link you get to your customer page, where you find your quotes, orders and invoices and can order:
+{link}
+
+It can be used once and only for a short time. If you did not ask for it, leave it unused.
+
+{company}'),
+  ('answer-email', '', 'en', '{salutation}
+
+you asked: {question}
+
+{answer}
+
+{rep}
 {company}');
 
 -- What holds for customers who have no setting of their own, and for what is owed.
@@ -984,6 +1001,50 @@ CREATE TABLE copy_link (
   seen INTEGER NOT NULL DEFAULT 0
 ) STRICT;
 CREATE INDEX copy_link_document ON copy_link(document_id);
+-- Contacts who may see the customer page of their account.
+CREATE TABLE page_access (
+  contact_id INTEGER PRIMARY KEY REFERENCES contact(id),
+  opened_at TEXT NOT NULL,
+  opened_by INTEGER NOT NULL REFERENCES person(id),
+  ended_at TEXT,
+  seen_at TEXT
+) STRICT;
+-- The links that let them in, each once, and what they are in with; only hashes are kept. Both hold for one address.
+CREATE TABLE page_link (
+  id INTEGER PRIMARY KEY,
+  contact_id INTEGER NOT NULL REFERENCES contact(id),
+  email TEXT NOT NULL,
+  token_hash TEXT NOT NULL UNIQUE,
+  until TEXT NOT NULL,
+  used_at TEXT
+) STRICT;
+CREATE INDEX page_link_contact ON page_link(contact_id);
+CREATE TABLE page_session (
+  id INTEGER PRIMARY KEY,
+  contact_id INTEGER NOT NULL REFERENCES contact(id),
+  email TEXT NOT NULL,
+  token_hash TEXT NOT NULL UNIQUE,
+  began_at TEXT NOT NULL,
+  until TEXT NOT NULL,
+  address TEXT NOT NULL
+) STRICT;
+CREATE INDEX page_session_contact ON page_session(contact_id);
+-- What they asked there, and what was answered.
+CREATE TABLE customer_question (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  contact_id INTEGER NOT NULL REFERENCES contact(id),
+  at TEXT NOT NULL,
+  about TEXT NOT NULL DEFAULT '',
+  words TEXT NOT NULL,
+  -- What was planned for it.
+  activity_id INTEGER NOT NULL REFERENCES activity(id),
+  answer TEXT,
+  answered_by INTEGER REFERENCES person(id),
+  answered_at TEXT
+) STRICT;
+CREATE INDEX customer_question_account ON customer_question(account_id, id);
+
 -- What the customer said on the customer copy.
 CREATE TABLE customer_answer (
   id INTEGER PRIMARY KEY,

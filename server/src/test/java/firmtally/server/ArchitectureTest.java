@@ -16,6 +16,7 @@ import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
+import firmtally.server.customer.access.Visitor;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.web.Cursor;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -76,12 +77,15 @@ class ArchitectureTest {
           .that()
           .areMetaAnnotatedWith(RequestMapping.class)
           .should(
-              new ArchCondition<>("take the actor or be @Open with a reason") {
+              new ArchCondition<>("take the actor or the visitor, or be @Open with a reason") {
                 @Override
                 public void check(JavaMethod door, ConditionEvents events) {
                   boolean asks =
                       door.getRawParameterTypes().stream()
-                          .anyMatch(type -> type.isEquivalentTo(Actor.class));
+                          .anyMatch(
+                              type ->
+                                  type.isEquivalentTo(Actor.class)
+                                      || type.isEquivalentTo(Visitor.class));
                   if (!asks && !door.isAnnotatedWith(Open.class)) {
                     events.add(SimpleConditionEvent.violated(door, door.getFullName()));
                   }

@@ -130,6 +130,15 @@ public class UserService {
     return row(id).actor();
   }
 
+  /** How a user is reached, as papers and customers have it. */
+  public record Reached(String name, String email, String phone) {}
+
+  /** How a user is reached. */
+  public Reached contactOf(PersonId id) {
+    UserStore.UserRow row = row(id);
+    return new Reached(row.name(), row.email(), row.phone());
+  }
+
   private UserStore.UserRow row(PersonId id) {
     return Optional.ofNullable(users.get().get(id)).orElseThrow(() -> new NotThere(USER, id));
   }

@@ -16,6 +16,9 @@ public final class Visibility {
   /** Managers and administrators. */
   public static final String MANAGERS = ":isManager";
 
+  /** Administrators alone. */
+  public static final String ADMINISTRATORS = ":isAdministrator";
+
   /**
    * An opportunity, and everything that belongs to one: the owner's team sees it, whoever it is
    * shared with, and whoever handed it over for a while. Who is in no team, the credit controller
@@ -52,6 +55,7 @@ public final class Visibility {
         .param("sees", actor.seesTeam())
         .param("me", actor.id())
         .param("isManager", actor.role().manages())
+        .param("isAdministrator", actor.role() == Role.ADMINISTRATOR)
         .param("managesAll", actor.role().manages() && !isTeamsManager)
         .param("managesTeam", isTeamsManager ? actor.team() : null);
   }

@@ -34,7 +34,9 @@ public final class Fields {
           "rep",
           "rep phone",
           "rep email",
-          "link");
+          "link",
+          "question",
+          "answer");
 
   private final Map<String, String> values;
 

@@ -14,7 +14,9 @@ public enum Purpose {
   INVOICE_EMAIL,
   REMINDER_FIRST,
   REMINDER_SECOND,
-  REMINDER_LAST;
+  REMINDER_LAST,
+  CUSTOMER_PAGE_EMAIL,
+  ANSWER_EMAIL;
 
   /** As the database and the API name it: {@code quote-letter}. */
   public String word() {

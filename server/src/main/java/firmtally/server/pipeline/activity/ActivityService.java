@@ -255,9 +255,32 @@ public class ActivityService {
   @Transactional
   public void planBySystem(
       OpportunityId opportunity, String kind, String subject, LocalDate due, PersonId person) {
-    store.insert(
+    planBySystem(On.opportunity(opportunity), kind, subject, due, person);
+  }
+
+  /** The same of any record; a subject that is too long is cut. */
+  @Transactional
+  public ActivityId planBySystem(
+      On on, String kind, String subject, LocalDate due, PersonId person) {
+    return store.insert(
         new ActivityStore.Row(
-            kind, subject, due, null, person, null, opportunity, null, null, null, ""));
+            kind,
+            subject.length() <= LONGEST ? subject : subject.substring(0, LONGEST - 1) + "…",
+            due,
+            null,
+            person,
+            null,
+            on.idOf("opportunity", OpportunityId::new),
+            on.idOf("enquiry", EnquiryId::new),
+            on.idOf("account", AccountId::new),
+            null,
+            ""));
+  }
+
+  /** What was planned by itself is done, where it still was to be. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void doneBySystem(ActivityId id, String outcome) {
+    store.done(id, clock.instant(), outcome);
   }
 
   /**

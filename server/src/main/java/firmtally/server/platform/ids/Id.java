@@ -31,6 +31,7 @@ public sealed interface Id
         PriceRuleId,
         ProcessId,
         ProductId,
+        QuestionId,
         ReassignmentId,
         RecordId,
         ScenarioId,

@@ -58,6 +58,11 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
   }
 
   @ExceptionHandler
+  ProblemDetail notSignedIn(NotSignedIn e) {
+    return problem(HttpStatus.UNAUTHORIZED, "Not signed in", e.getMessage());
+  }
+
+  @ExceptionHandler
   ProblemDetail notAllowed(NotAllowed e) {
     return problem(HttpStatus.FORBIDDEN, "Not allowed", e.getMessage());
   }

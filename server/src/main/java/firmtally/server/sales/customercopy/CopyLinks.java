@@ -1,6 +1,7 @@
 package firmtally.server.sales.customercopy;
 
 import firmtally.server.access.Actor;
+import firmtally.server.access.Token;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.DocumentId;

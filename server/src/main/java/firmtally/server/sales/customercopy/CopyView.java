@@ -16,7 +16,7 @@ import java.util.List;
  * @param offer null where there is nothing to be seen any more
  * @param acceptance null until it is accepted here
  */
-record CopyView(
+public record CopyView(
     QuotePaper.Seller seller,
     String called,
     String title,
@@ -28,14 +28,14 @@ record CopyView(
     List<Question> questions) {
 
   /** Whom the customer may ask. */
-  record Rep(String name, String email, String phone) {}
+  public record Rep(String name, String email, String phone) {}
 
   /**
    * What is offered, with what is picked of it.
    *
    * @param changes of a renewal: what it changes against the running term; null for new business
    */
-  record Offer(
+  public record Offer(
       QuotePaper.Head head,
       List<String> letter,
       boolean discounts,
@@ -49,7 +49,7 @@ record CopyView(
       @MaybeNull List<TermChanges.Change> changes) {}
 
   /** A file that is enclosed, by its place among them. */
-  record Enclosure(int at, String name, long size) {}
+  public record Enclosure(int at, String name, long size) {}
 
   /**
    * A row of the paper.
@@ -59,7 +59,7 @@ record CopyView(
    * @param set of an alternative, its set
    * @param picked whether it is in the total
    */
-  record Line(
+  public record Line(
       String kind,
       String position,
       String code,
@@ -75,9 +75,9 @@ record CopyView(
       boolean picked) {}
 
   /** What was accepted: who, when, and the SHA-256 of what it was. */
-  record Acceptance(
+  public record Acceptance(
       String name, String poNumber, Instant at, String address, String fingerprint, String text) {}
 
   /** What was asked here. */
-  record Question(String name, Instant at, String words) {}
+  public record Question(String name, Instant at, String words) {}
 }

@@ -1,7 +1,9 @@
 package firmtally.server.sales.customercopy;
 
 import firmtally.server.access.Actor;
+import firmtally.server.access.Guesses;
 import firmtally.server.access.Open;
+import firmtally.server.access.Token;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.Download;

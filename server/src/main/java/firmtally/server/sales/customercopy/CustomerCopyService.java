@@ -3,6 +3,7 @@ package firmtally.server.sales.customercopy;
 import firmtally.core.worksheet.Picks;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.server.access.Actor;
+import firmtally.server.access.Token;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.OpportunityService;
@@ -42,11 +43,10 @@ import org.springframework.transaction.annotation.Transactional;
  * that the rep hears of at once.
  */
 @Service
-class CustomerCopyService {
+public class CustomerCopyService {
   private static final int LONGEST = 120;
   private static final int REASON = 250;
   private static final int QUESTION = 2000;
-  private static final int SUBJECT = 80;
   private final CopyStore store;
   private final QuoteService quotes;
   private final RevisionService revisions;
@@ -91,14 +91,15 @@ class CustomerCopyService {
    * @param options positions of options that are taken
    * @param alternatives of each set the position of the one that is wanted
    */
-  record PickForm(@MaybeNull List<String> options, @MaybeNull Map<String, String> alternatives) {}
+  public record PickForm(
+      @MaybeNull List<String> options, @MaybeNull Map<String, String> alternatives) {}
 
   /** Who accepts what; the total is the one that they saw. */
-  record AcceptForm(
+  public record AcceptForm(
       @MaybeNull PickForm picks, String name, @MaybeNull String poNumber, String total) {}
 
   /** Who says something. */
-  record SayForm(String name, String words) {}
+  public record SayForm(String name, String words) {}
 
   /** The quote that a token leads to; empty for a token that is none, or was ended. */
   Optional<DocumentId> find(Token token) {
@@ -113,7 +114,7 @@ class CustomerCopyService {
   }
 
   /** The same with something picked; nothing is kept. */
-  CopyView picked(DocumentId id, PickForm typed) {
+  public CopyView picked(DocumentId id, PickForm typed) {
     Quote quote = quote(id);
     return view(quote, isOpen(quote) ? picks(quote, typed) : Picks.NONE);
   }
@@ -299,7 +300,7 @@ class CustomerCopyService {
    * is refused.
    */
   @Transactional
-  void accept(DocumentId id, AcceptForm typed, String address) {
+  public void accept(DocumentId id, AcceptForm typed, String address) {
     Input input = new Input();
     String name = input.text("name", typed.name(), LONGEST);
     String poNumber = input.optionalText("poNumber", typed.poNumber(), LONGEST);
@@ -330,7 +331,7 @@ class CustomerCopyService {
 
   /** The customer says no, and why. */
   @Transactional
-  void decline(DocumentId id, SayForm typed, String address) {
+  public void decline(DocumentId id, SayForm typed, String address) {
     CopyStore.Answer answer = said("declined", typed, REASON, address);
     Quote quote = answerable(id);
     store.insert(id, answer);
@@ -347,7 +348,7 @@ class CustomerCopyService {
 
   /** The customer asks; it is on the rep's day sheet for today. */
   @Transactional
-  void ask(DocumentId id, SayForm typed, String address) {
+  public void ask(DocumentId id, SayForm typed, String address) {
     CopyStore.Answer answer = said("question", typed, QUESTION, address);
     Quote quote = answerable(id);
     store.insert(id, answer);
@@ -358,27 +359,27 @@ class CustomerCopyService {
         .planBySystem(
             quote.opportunityId(),
             "email",
-            subject.length() <= SUBJECT ? subject : subject.substring(0, SUBJECT - 1) + "…",
+            subject,
             LocalDate.now(clock),
             rep.opportunities().readable(quote.opportunityId(), Actor.SYSTEM).ownerId());
   }
 
   /** The PDF as it was sent; empty where the quote can no longer be seen. */
-  Optional<byte[]> pdf(DocumentId id) {
+  public Optional<byte[]> pdf(DocumentId id) {
     return Optional.of(quote(id))
         .filter(this::isShown)
         .map(quote -> papers.pdf(quote, Actor.SYSTEM));
   }
 
   /** An enclosure by its place. */
-  Optional<Enclosures.Content> file(DocumentId id, int at) {
+  public Optional<Enclosures.Content> file(DocumentId id, int at) {
     return Optional.of(quote(id))
         .filter(this::isShown)
         .flatMap(quote -> enclosures.content(quote, at));
   }
 
   /** The picture of the product at a position of the paper, where the paper has pictures. */
-  Optional<ProductService.Picture> picture(DocumentId id, String position) {
+  public Optional<ProductService.Picture> picture(DocumentId id, String position) {
     return Optional.of(quote(id))
         .filter(quote -> quote.terms().showPictures() && isShown(quote))
         .flatMap(quote -> Optional.ofNullable(byPosition(quote).get(position)))

@@ -19,7 +19,7 @@ import org.springframework.stereotype.Component;
 
 /** The delivery note: what is in the parcel, and what is still to come. */
 @Component
-class DeliveryPapers {
+public class DeliveryPapers {
   private static final List<TradePaper.Column> COLUMNS =
       List.of(
           new TradePaper.Column("Pos.", 9, false),
@@ -38,7 +38,8 @@ class DeliveryPapers {
     this.orders = orders;
   }
 
-  byte[] print(DeliveryService.Delivery delivery, Actor actor) {
+  /** The delivery note. */
+  public byte[] print(DeliveryService.Delivery delivery, Actor actor) {
     Order order = orders.readable(delivery.document().followsId(), actor);
     Account account = accounts.readable(order.accountId(), actor);
     List<QuotePaper.Fact> facts = new ArrayList<>();

@@ -82,9 +82,12 @@ public class DeliveryService {
       @MaybeNull List<Portion> lines) {}
 
   /** A delivery that somebody may read. */
-  record Delivery(Document document, DeliveryStore.Terms terms, List<DeliveryStore.Line> lines) {}
+  /** A delivery with its lines. */
+  public record Delivery(
+      Document document, DeliveryStore.Terms terms, List<DeliveryStore.Line> lines) {}
 
-  Delivery readable(DocumentId id, Actor actor) {
+  /** A delivery, for whoever sees its order. */
+  public Delivery readable(DocumentId id, Actor actor) {
     Document document = documents.readable(DocumentKind.DELIVERY, id, actor);
     return new Delivery(document, store.terms(id), store.lines(id));
   }

@@ -105,6 +105,31 @@ public class Correspondence {
         .fill(texts.find(purpose, "", account.language()));
   }
 
+  /** What goes with a link to the customer page. */
+  public String signIn(Account account, String who, String link) {
+    return personal(account, who)
+        .with("link", link)
+        .fill(texts.find(Purpose.CUSTOMER_PAGE_EMAIL, "", account.language()));
+  }
+
+  /** An answer to what a customer asked. */
+  public String answer(Account account, String who, String question, String answer) {
+    return personal(account, who)
+        .with("question", question)
+        .with("answer", answer)
+        .fill(texts.find(Purpose.ANSWER_EMAIL, "", account.language()));
+  }
+
+  private Fields personal(Account account, String who) {
+    return Fields.none()
+        .with("salutation", salutation(who, account.language()))
+        .with("contact", who)
+        .with("account", account.name())
+        .with("today", Written.day(LocalDate.now(clock)))
+        .with("company", settings.company().name())
+        .with("rep", account.ownerName());
+  }
+
   private String contact(Account account) {
     return accounts.contacts(account.id(), Actor.SYSTEM).stream()
         .findFirst()

@@ -25,7 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
  * for.
  */
 @Component
-class InvoicePapers {
+public class InvoicePapers {
   private static final JsonMapper JSON = JsonMapper.shared();
   private static final int PRICE_DECIMALS = 4;
   private static final List<TradePaper.Column> COLUMNS =
@@ -48,7 +48,7 @@ class InvoicePapers {
   }
 
   /** The PDF of what was issued. */
-  byte[] print(DocumentId id) {
+  public byte[] print(DocumentId id) {
     return pdf.print(JSON.readValue(store.frame(id), TradePaper.class));
   }
 

@@ -22,7 +22,7 @@ import org.springframework.stereotype.Component;
 
 /** The order confirmation, on paper and by email. */
 @Component
-class OrderPapers {
+public class OrderPapers {
   private final QuotePdf pdf = new QuotePdf();
   private final OrderService orders;
   private final OrderStore store;
@@ -50,14 +50,14 @@ class OrderPapers {
   }
 
   /** The confirmation of an order as it stands. */
-  byte[] confirmation(Order order, Actor actor) {
+  public byte[] confirmation(Order order, Actor actor) {
     Account account = accounts.readable(order.accountId(), actor);
     Calculation ordered = orders.calculation(order, actor);
     List<QuotePaper.Fact> facts = new ArrayList<>();
     facts.add(new QuotePaper.Fact("Order", order.number()));
     facts.add(new QuotePaper.Fact("Date", Written.day(order.document().madeOn())));
     facts.addAll(Correspondence.facts(account, order.terms().poNumberIfAny()));
-    facts.add(new QuotePaper.Fact("Your contact", order.document().maker().name()));
+    facts.add(new QuotePaper.Fact("Your contact", contact(order, account)));
     QuotePaper.Frame frame =
         new QuotePaper.Frame(
             correspondence.seller(),
@@ -77,6 +77,13 @@ class OrderPapers {
             PaperRows.lines(
                 ordered, new PaperRows.Shown(false, true, false), product -> Optional.empty()),
             PaperRows.sums(ordered)));
+  }
+
+  /** Whoever placed it; of one that a customer placed, whoever looks after them. */
+  private static String contact(Order order, Account account) {
+    return order.document().maker().id().equals(Actor.SYSTEM.id())
+        ? account.ownerName()
+        : order.document().maker().name();
   }
 
   private static List<QuotePaper.Fact> terms(Order order, Account account) {

@@ -2,14 +2,10 @@ package firmtally.server.sales.reminder;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
-import firmtally.server.company.SettingsService;
-import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
-import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Download;
-import firmtally.server.sales.ledger.LedgerService;
 import java.util.List;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,25 +21,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class ReminderController {
   private final ReminderService reminders;
-  private final AccountPapers papers;
-  private final LedgerService ledger;
+  private final AccountStatements statements;
   private final AccountService accounts;
-  private final SettingsService settings;
-  private final Sql sql;
 
   ReminderController(
-      ReminderService reminders,
-      AccountPapers papers,
-      LedgerService ledger,
-      AccountService accounts,
-      SettingsService settings,
-      Sql sql) {
+      ReminderService reminders, AccountStatements statements, AccountService accounts) {
     this.reminders = reminders;
-    this.papers = papers;
-    this.ledger = ledger;
+    this.statements = statements;
     this.accounts = accounts;
-    this.settings = settings;
-    this.sql = sql;
   }
 
   /** A reminder as it was looked at. */
@@ -79,16 +64,7 @@ class ReminderController {
   /** What is open on an account today. */
   @GetMapping("/accounts/{id}/statement/pdf")
   ResponseEntity<byte[]> statement(@PathVariable AccountId id, @SignedIn Actor actor) {
-    Account account = accounts.readable(id, actor);
-    long unapplied =
-        sql.sql(
-                "SELECT COALESCE(SUM(unapplied), 0) FROM payment WHERE account_id = :id AND state = 'booked'")
-            .param("id", id)
-            .query(Long.class)
-            .single();
     return Download.pdf(
-        "statement-" + account.number(),
-        papers.statement(
-            account, ledger.items(id, true, actor), settings.amounts().apply(unapplied)));
+        "statement-" + accounts.readable(id, actor).number(), statements.print(id, actor));
   }
 }

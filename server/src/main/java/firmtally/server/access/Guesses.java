@@ -1,4 +1,4 @@
-package firmtally.server.sales.customercopy;
+package firmtally.server.access;
 
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 
 /** Tokens that an address tries: one that is none uses up what is allowed, a right one does not. */
 @Component
-class Guesses {
+public class Guesses {
   private static final int WRONG = 20;
   private static final Duration PER = Duration.ofMinutes(1);
   private static final int MOST = 100_000;
@@ -25,7 +25,12 @@ class Guesses {
                       .addLimit(limit -> limit.capacity(WRONG).refillGreedy(WRONG, PER))
                       .build());
 
-  <T> Optional<T> guess(String address, Supplier<Optional<T>> find) {
+  /**
+   * What a token leads to.
+   *
+   * @throws TooMany where an address tried too many that lead nowhere
+   */
+  public <T> Optional<T> guess(String address, Supplier<Optional<T>> find) {
     Bucket bucket = byAddress.get(address);
     if (!bucket.tryConsume(1)) {
       throw new TooMany(PER);

@@ -1,4 +1,4 @@
-package firmtally.server.sales.customercopy;
+package firmtally.server.access;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -8,22 +8,24 @@ import java.util.Base64;
 import java.util.HexFormat;
 
 /** The secret of a link: 256 bits that nobody guesses, of which only the hash is kept. */
-record Token(String text) {
+public record Token(String text) {
   private static final int BYTES = 32;
   private static final SecureRandom RANDOM = new SecureRandom();
 
-  static Token random() {
+  /** A new one. */
+  public static Token random() {
     byte[] bytes = new byte[BYTES];
     RANDOM.nextBytes(bytes);
     return new Token(Base64.getUrlEncoder().withoutPadding().encodeToString(bytes));
   }
 
   /** What is kept of it. */
-  String hash() {
+  public String hash() {
     return sha256(text);
   }
 
-  static String sha256(String text) {
+  /** The SHA-256 of a text, in hexadecimal. */
+  public static String sha256(String text) {
     try {
       byte[] hash =
           MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
