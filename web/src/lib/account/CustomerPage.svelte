@@ -74,7 +74,7 @@
 </p>
 <Notice refusal={refusalOf(access) ?? (inviting || answering ? null : acts.refusal)} />
 <table class="ledger cards" aria-label="Access to the customer page">
-  <thead><tr><th>Contact</th><th>Access</th><th>Last signed in</th><th></th></tr></thead>
+  <thead><tr><th>Contact</th><th>Access</th><th>Last signed in</th><td></td></tr></thead>
   <tbody>
     {#each access.data ?? [] as c (c.id)}
       <tr>

@@ -24,6 +24,13 @@
         row.state
       ]}{/if}
   {/snippet}
+  {#snippet more(row: Row)}
+    {#if row.kind !== 'opening'}<a
+        href="/api/customer/invoices/{row.number}/invoice.xml"
+        download
+        aria-label="{row.number} as UBL, for programs">UBL</a
+      >{/if}
+  {/snippet}
   {#snippet figure(row: Row)}
     {row.total}{#if row.state !== 'settled'}<span class="quiet open"
         >{row.open === row.total ? '' : row.open} open</span

@@ -9,6 +9,7 @@
     title,
     detail,
     figure,
+    more,
     empty
   }: {
     rows: T[];
@@ -19,6 +20,8 @@
     title: Snippet<[T]>;
     detail: Snippet<[T]>;
     figure: Snippet<[T]>;
+    /** what else can be done with a row */
+    more?: Snippet<[T]>;
     empty: string;
   } = $props();
 </script>
@@ -32,6 +35,7 @@
           {#if to}<a href={to}>{@render title(row)}</a>{:else}{@render title(row)}{/if}
           <span class="quiet detail">{@render detail(row)}</span>
         </span>
+        {#if more}<span class="more">{@render more(row)}</span>{/if}
         <span class="figure">{@render figure(row)}</span>
       </li>
     {/each}
@@ -58,6 +62,10 @@
     font-weight: 560;
     display: inline-block;
     min-height: 24px;
+  }
+  .more :global(a) {
+    font-weight: 400;
+    font-size: 13px;
   }
   .detail {
     display: block;

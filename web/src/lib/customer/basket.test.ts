@@ -4,6 +4,7 @@ import { Basket, pasted } from './basket.svelte';
 
 const calls = stub('GET', 'POST');
 const worked = (total: string, problems = 0) => ({ lines: [], sums: [], total, currency: 'EUR', problems });
+const REST = { poNumber: '', requestedOn: '', deliveryAddress: '', words: '' };
 
 describe('what is pasted into an order', () => {
   it.each([
@@ -40,9 +41,9 @@ describe('an order of a customer', () => {
     expect(new Basket('A-1').lines).toEqual([{ code: 'BS-15', quantity: '2' }]);
     expect(new Basket('A-2').lines).toEqual([]);
     calls.POST.mockResolvedValue({ number: 'S-1' });
-    expect(await basket.place({})).toBe('S-1');
+    expect(await basket.place(REST)).toBe('S-1');
     expect(calls.POST).toHaveBeenLastCalledWith('/api/customer/orders', {
-      body: { lines: [{ code: 'BS-15', quantity: '2' }], total: '10.00' }
+      body: { ...REST, lines: [{ code: 'BS-15', quantity: '2' }], total: '10.00' }
     });
     expect(new Basket('A-1').lines).toEqual([]);
   });
@@ -52,7 +53,7 @@ describe('an order of a customer', () => {
     const basket = new Basket('A-1');
     await basket.add([{ code: 'BS-15', quantity: '2' }]);
     calls.POST.mockResolvedValueOnce(refused(['poNumber', 'Required.']));
-    expect(await basket.place({})).toBeNull();
+    expect(await basket.place(REST)).toBeNull();
     expect(basket.refusal?.at('poNumber')).toBe('Required.');
     expect(basket.lines).toHaveLength(1);
   });

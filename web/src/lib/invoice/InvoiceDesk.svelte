@@ -42,6 +42,7 @@
   <h1>{isCredit ? 'Credit note' : i.type === 'deposit' ? 'Deposit invoice' : 'Invoice'} {i.number}</h1>
   <Verdict tone={is.tone}>{is.words}</Verdict>
   <a class="act" href="/api/invoices/{i.id}/pdf" target="_blank" rel="noreferrer">PDF</a>
+  <a class="act" href="/api/invoices/{i.id}/ubl" download title="The invoice for programs, as UBL 2.1">UBL</a>
   {#if i.maySend}<button class="act" class:main={!i.sentAt} disabled={acts.busy} onclick={() => void send()}
       >{i.sentAt ? 'Send again' : 'Send by email'}</button
     >{/if}

@@ -90,7 +90,7 @@ class CustomerPageTest {
 
     BROWSER.size(1280, 800, false);
     BROWSER.as("mara");
-    BROWSER.seeText("table[aria-label='To do']", "Selma Elkin asks");
+    BROWSER.seeText("table[aria-label='To do']", "Selma Elkin");
     BROWSER.open("/accounts/16");
     BROWSER.see("[role='tablist']");
     BROWSER.button("Customer page").click();

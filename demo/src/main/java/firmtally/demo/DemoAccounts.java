@@ -109,7 +109,7 @@ final class DemoAccounts {
                   .priceGroup(i < 6 * 8 ? industry[1] : null)
                   .lateDays(i % 5 == 0 ? 12 : random.nextInt(6))
                   .poNumberRequired(i % 9 == 4)
-                  .taxId("TX " + (410_000 + i * 373))
+                  .taxId("DE 999 " + (410_000 + i * 373))
                   .build(),
               owner.id());
       note(id, i, owner);

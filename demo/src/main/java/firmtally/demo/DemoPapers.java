@@ -72,13 +72,13 @@ class DemoPapers {
             "12 Weighbridge Lane",
             "40210",
             "Harrow Bridge",
-            "",
+            "Germany",
             "555 0100 100",
             "sales@harrowplumb.example",
             "www.harrowplumb.example",
-            "TX 400 100",
+            "DE 999 400 100",
             "Registered at Harrow Bridge, no. 4711",
-            "XT00 1200 3400 5600 78",
+            "DE71 0000 0000 0047 1108 15",
             "en"),
         Actor.SYSTEM);
     for (TextService.Text text : texts.list()) {

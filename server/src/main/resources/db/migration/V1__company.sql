@@ -1174,7 +1174,9 @@ CREATE TABLE invoice_terms (
   reference TEXT NOT NULL,
   sent_at TEXT,
   -- What stands on its paper around the lines, as JSON: the settings may change, what was issued does not.
-  frame TEXT NOT NULL
+  frame TEXT NOT NULL,
+  -- The same as programs exchange it, as JSON.
+  exchanged TEXT NOT NULL
 ) STRICT;
 CREATE INDEX invoice_terms_order ON invoice_terms(order_id, document_id);
 CREATE INDEX invoice_terms_agreement ON invoice_terms(agreement_id) WHERE agreement_id IS NOT NULL;

@@ -13,6 +13,7 @@ import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.sales.customercopy.CopyView;
 import firmtally.server.sales.customercopy.CustomerCopyService;
+import firmtally.server.sales.invoice.InvoiceExchange;
 import firmtally.server.sales.invoice.InvoicePapers;
 import firmtally.server.sales.reminder.AccountStatements;
 import jakarta.servlet.http.HttpServletRequest;
@@ -40,24 +41,27 @@ class CustomerPapersController {
   private static final List<String> INVOICES = List.of("invoice", "credit-note");
   private final CustomerPageStore store;
   private final CustomerCopyService copies;
-  private final InvoicePapers invoices;
-  private final AccountStatements statements;
+  private final Papers papers;
   private final SettingsService settings;
   private final Idempotency once;
   private final Clock clock;
+
+  /** What is printed and told of accounts. */
+  private record Papers(
+      InvoicePapers invoices, InvoiceExchange exchange, AccountStatements statements) {}
 
   CustomerPapersController(
       CustomerPageStore store,
       CustomerCopyService copies,
       InvoicePapers invoices,
+      InvoiceExchange exchange,
       AccountStatements statements,
       SettingsService settings,
       Idempotency once,
       Clock clock) {
     this.store = store;
     this.copies = copies;
-    this.invoices = invoices;
-    this.statements = statements;
+    this.papers = new Papers(invoices, exchange, statements);
     this.settings = settings;
     this.once = once;
     this.clock = clock;
@@ -192,16 +196,27 @@ class CustomerPapersController {
 
   @GetMapping(path = "/invoices/{number}/invoice.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> invoicePdf(@PathVariable String number, @Visiting Visitor visitor) {
-    DocumentId id =
-        store
-            .paper(visitor.accountId(), number, INVOICES)
-            .orElseThrow(() -> new NotThere("invoice", number));
-    return Download.pdf(number, invoices.print(id));
+    return Download.pdf(number, papers.invoices().print(invoice(number, visitor)));
+  }
+
+  private DocumentId invoice(String number, Visitor visitor) {
+    return store
+        .paper(visitor.accountId(), number, INVOICES)
+        .orElseThrow(() -> new NotThere("invoice", number));
+  }
+
+  /** The same for programs, as UBL 2.1. */
+  @GetMapping(path = "/invoices/{number}/invoice.xml", produces = MediaType.APPLICATION_XML_VALUE)
+  ResponseEntity<byte[]> invoiceXml(@PathVariable String number, @Visiting Visitor visitor) {
+    return Download.of(
+        papers.exchange().ubl(invoice(number, visitor)),
+        number + ".xml",
+        MediaType.APPLICATION_XML_VALUE);
   }
 
   /** What is open today, on paper. */
   @GetMapping(path = "/statement.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> statement(@Visiting Visitor visitor) {
-    return Download.pdf("statement", statements.print(visitor.accountId(), Actor.SYSTEM));
+    return Download.pdf("statement", papers.statements().print(visitor.accountId(), Actor.SYSTEM));
   }
 }

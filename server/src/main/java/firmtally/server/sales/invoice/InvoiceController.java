@@ -21,6 +21,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -40,6 +41,7 @@ class InvoiceController {
   private final InvoiceProposals proposals;
   private final InvoiceSending sending;
   private final InvoicePapers papers;
+  private final InvoiceExchange exchange;
   private final InvoiceStore store;
   private final OrderService orders;
   private final AccountService accounts;
@@ -53,6 +55,7 @@ class InvoiceController {
       InvoiceProposals proposals,
       InvoiceSending sending,
       InvoicePapers papers,
+      InvoiceExchange exchange,
       InvoiceStore store,
       OrderService orders,
       AccountService accounts,
@@ -64,6 +67,7 @@ class InvoiceController {
     this.proposals = proposals;
     this.sending = sending;
     this.papers = papers;
+    this.exchange = exchange;
     this.store = store;
     this.orders = orders;
     this.accounts = accounts;
@@ -243,6 +247,14 @@ class InvoiceController {
   ResponseEntity<byte[]> pdf(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Document document = invoices.document(id, actor);
     return Download.pdf(document.number(), papers.print(id));
+  }
+
+  /** As UBL 2.1, by EN 16931 and Peppol BIS Billing. */
+  @GetMapping(path = "/invoices/{id}/ubl", produces = MediaType.APPLICATION_XML_VALUE)
+  ResponseEntity<byte[]> ubl(@PathVariable DocumentId id, @SignedIn Actor actor) {
+    Document document = invoices.document(id, actor);
+    return Download.of(
+        exchange.ubl(id), document.number() + ".xml", MediaType.APPLICATION_XML_VALUE);
   }
 
   /** What was issued of an order. */

@@ -55,6 +55,7 @@ public class InvoiceService {
   private final LedgerService ledger;
   private final AccountService accounts;
   private final InvoicePapers papers;
+  private final InvoiceExchange exchange;
   private final Charges charges;
   private final SettingsService settings;
   private final ChangeLog log;
@@ -68,6 +69,7 @@ public class InvoiceService {
       LedgerService ledger,
       AccountService accounts,
       InvoicePapers papers,
+      InvoiceExchange exchange,
       Charges charges,
       SettingsService settings,
       ChangeLog log,
@@ -79,6 +81,7 @@ public class InvoiceService {
     this.ledger = ledger;
     this.accounts = accounts;
     this.papers = papers;
+    this.exchange = exchange;
     this.charges = charges;
     this.settings = settings;
     this.log = log;
@@ -212,7 +215,7 @@ public class InvoiceService {
             null,
             paper.lines().stream().map(line -> line(line, byId.get(line.line().id()))).toList(),
             taxes(paper));
-    keep(invoice, account, order.terms().poNumberIfAny(), actor);
+    keep(invoice, account, order, actor);
     for (Invoice.Line line : invoice.lines()) {
       lines.invoice(order.id(), line.id(), line.quantity());
       documents.link(
@@ -240,9 +243,12 @@ public class InvoiceService {
         actor);
   }
 
-  private void keep(Invoice invoice, Account account, Optional<String> poNumber, Actor actor) {
+  private void keep(Invoice invoice, Account account, Order order, Actor actor) {
     Optional<Invoice> of = Optional.ofNullable(invoice.ofId()).map(id -> store.get(id, currency()));
-    store.insert(invoice, papers.frame(invoice, account, poNumber, of));
+    store.insert(
+        invoice,
+        papers.frame(invoice, account, order.terms().poNumberIfAny(), of),
+        exchange.kept(invoice, account, order, of));
     if (!invoice.total().isZero()) {
       ledger.add(
           new LedgerService.Entry(
@@ -327,7 +333,7 @@ public class InvoiceService {
                         new Invoice.Tax(
                             tax.percent(), tax.base(), tax.tax(), Money.zero(currency())))
                 .toList());
-    keep(invoice, account, order.terms().poNumberIfAny(), actor);
+    keep(invoice, account, order, actor);
     charges.issued(due, invoice.id());
     if (due.isFirst()) {
       // Only the first charge is part of what the order still adds to what is owed.
@@ -373,7 +379,7 @@ public class InvoiceService {
             reason,
             invoice.negated(),
             invoice.lines().stream().map(Invoice.Line::negated).toList());
-    keep(credit, account, order.terms().poNumberIfAny(), actor);
+    keep(credit, account, order, actor);
     charges.credited(invoice.agreementId(), invoice.id());
     settleOrder(order.id(), actor);
     return credit.id();
@@ -397,7 +403,7 @@ public class InvoiceService {
     Document document = make(order.document(), DocumentKind.CREDIT_NOTE, account, actor);
     Invoice credit =
         invoice.creditedBy(document, LocalDate.now(clock), reason, refund.sum(), refund.lines());
-    keep(credit, account, order.terms().poNumberIfAny(), actor);
+    keep(credit, account, order, actor);
     charges.refunded(refund);
     settleOrder(order.id(), actor);
     return credit.id();

@@ -56,9 +56,9 @@ class InvoiceStore {
   private static final String INSERT =
       """
       INSERT INTO invoice_terms (document_id, type, order_id, agreement_id, of_id, reason, due, net, tax, total,
-                                 deposit_percent, deducts, reference, frame)
+                                 deposit_percent, deducts, reference, frame, exchanged)
       VALUES (:id, :type, :order, :agreement, :of, :reason, :due, :net, :tax, :total, :deposit, :deducts, :reference,
-              :frame)
+              :frame, :exchanged)
       """;
   private static final String INSERT_LINE =
       """
@@ -217,7 +217,10 @@ class InvoiceStore {
     return taxes;
   }
 
-  void insert(Invoice invoice, String frame) {
+  /**
+   * @param frame what stands on its paper, and {@code exchanged} what is told of it, as JSON
+   */
+  void insert(Invoice invoice, String frame, String exchanged) {
     sql.sql(INSERT)
         .param("id", invoice.id())
         .param("type", invoice.type())
@@ -233,6 +236,7 @@ class InvoiceStore {
         .param("deducts", invoice.deducts())
         .param("reference", invoice.reference())
         .param("frame", frame)
+        .param("exchanged", exchanged)
         .update();
     for (int i = 0; i < invoice.lines().size(); i++) {
       insert(invoice.id(), i + 1, invoice.lines().get(i));
@@ -270,6 +274,13 @@ class InvoiceStore {
 
   String frame(DocumentId id) {
     return sql.sql("SELECT frame FROM invoice_terms WHERE document_id = :id")
+        .param("id", id)
+        .query(String.class)
+        .single();
+  }
+
+  String exchanged(DocumentId id) {
+    return sql.sql("SELECT exchanged FROM invoice_terms WHERE document_id = :id")
         .param("id", id)
         .query(String.class)
         .single();
