@@ -52,7 +52,7 @@
     <span class="quiet"
       ><Reach phone={c.phone} email={c.email} />{[c.channel ? 'prefers ' + c.channel : '', c.hours]
         .filter(Boolean)
-        .join(', ')}</span
+        .join(', ')}{#if c.emailRefused}<b class="bad">Email refused: {c.emailRefused}</b>{/if}</span
     >
   </p>
 {:else}<p class="quiet">No contacts yet.</p>{/each}

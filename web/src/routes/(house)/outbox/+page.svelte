@@ -12,6 +12,10 @@
   );
   const rows = $derived(list.rows);
   const shown = $derived(open || (rows[0]?.id ?? 0));
+  const mode = load(
+    () => ['outbox-mode'],
+    () => api.GET('/api/outbox/mode')
+  );
   const email = load(
     () => ['email', shown],
     () => api.GET('/api/outbox/{id}', { params: { path: { id: shown } } }),
@@ -23,7 +27,8 @@
 <div class="page">
   <div class="head">
     <h1>Outbox</h1>
-    <span class="quiet">Test mode: emails are kept here, not sent.</span>
+    {#if mode.data && !mode.data.leaves}<span class="quiet">Test mode: emails are kept here, not sent.</span
+      >{/if}
   </div>
   <Notice refusal={list.refusal} />
   {#if !list.isPending && !list.refusal && !rows.length}<p class="quiet">
@@ -34,7 +39,11 @@
       {#each rows as row (row.id)}
         <button aria-pressed={row.id === shown} onclick={() => (open = row.id)}
           ><b>{row.subject}</b><span class="quiet"
-            >to {row.recipient}, {row.sentAt ? day(row.sentAt) + ' ' + at(row.sentAt) : 'on its way'}</span
+            >to {row.recipient}, {row.sentAt
+              ? day(row.sentAt) + ' ' + at(row.sentAt)
+              : row.failure
+                ? 'not sent: ' + row.failure
+                : 'on its way'}</span
           ></button
         >
       {/each}

@@ -14,12 +14,16 @@ import com.helger.phive.peppol.PeppolValidation2026_05;
 import com.helger.phive.xml.source.IValidationSourceXML;
 import com.helger.phive.xml.source.ValidationSourceXML;
 import com.helger.xml.serialize.read.DOMReader;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -83,7 +87,25 @@ class ElectronicInvoiceTest {
     assertThat(wrong).as(text).isEmpty();
     BigDecimal total = new BigDecimal(controller.get("/api/invoices/" + id).text("/total"));
     assertThat(text).contains(">" + total.abs().toPlainString() + "</cbc:PayableAmount>");
+    assertThat(errors(EN16931Validation.VID_CII_1316, inside(id))).isEmpty();
     return text;
+  }
+
+  /** The XML that the invoice's PDF carries. */
+  private byte[] inside(long id) {
+    byte[] pdf = controller.get("/api/invoices/" + id + "/pdf").is(200).bytes();
+    try (PDDocument document = Loader.loadPDF(pdf)) {
+      return document
+          .getDocumentCatalog()
+          .getNames()
+          .getEmbeddedFiles()
+          .getNames()
+          .get("factur-x.xml")
+          .getEmbeddedFile()
+          .toByteArray();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   private long ordered(List<Map<String, Object>> lines) {

@@ -1411,6 +1411,12 @@ CREATE TABLE outgoing_email (
   tries INTEGER NOT NULL DEFAULT 0,
   failure TEXT
 ) STRICT;
+-- Addresses that a mail server refused for good, until it takes an email for them.
+CREATE TABLE email_refusal (
+  address TEXT PRIMARY KEY,
+  words TEXT NOT NULL,
+  at TEXT NOT NULL
+) STRICT, WITHOUT ROWID;
 CREATE TABLE email_file (
   email_id INTEGER NOT NULL REFERENCES outgoing_email(id),
   position INTEGER NOT NULL,

@@ -12,6 +12,6 @@ class PageAccessKind {
 
   @Bean
   RecordKind customerLinkKindOfRecord() {
-    return new RecordKind(LINK, "page_link k", "k.id").readable(Visibility.ADMINISTRATORS);
+    return new RecordKind(LINK, "page_link k", "k.id").readable(Visibility.ADMINISTRATORS).secret();
   }
 }

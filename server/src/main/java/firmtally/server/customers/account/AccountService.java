@@ -76,6 +76,7 @@ public class AccountService {
    *
    * @param channel how they like to be reached: phone, email, visit, or blank
    * @param hours when, in their own words
+   * @param emailRefused why the last email to them was refused; null where it was not
    */
   public record Contact(
       ContactId id,
@@ -85,6 +86,7 @@ public class AccountService {
       String phone,
       String channel,
       String hours,
+      @MaybeNull String emailRefused,
       long version) {}
 
   /** A contact as typed. */

@@ -212,8 +212,9 @@ class AccountStore {
   List<AccountService.Contact> contacts(AccountId account) {
     return sql.sql(
             """
-            SELECT id, name, role, email, phone, channel, hours, version FROM contact
-            WHERE account_id = :account ORDER BY id
+            SELECT c.id, c.name, c.role, c.email, c.phone, c.channel, c.hours, r.words AS email_refused, c.version
+            FROM contact c LEFT JOIN email_refusal r ON r.address = lower(c.email)
+            WHERE c.account_id = :account ORDER BY c.id
             """)
         .param("account", account)
         .query(AccountService.Contact.class)

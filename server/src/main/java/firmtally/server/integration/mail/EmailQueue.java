@@ -14,6 +14,7 @@ import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
 import org.slf4j.Logger;
@@ -82,14 +83,19 @@ public class EmailQueue implements DueWork, DisposableBean {
   /** A file that goes with an email, by its checksum. */
   public record Attached(String name, String type, String sha256) {}
 
-  /** An email in the list. */
+  /**
+   * An email in the list.
+   *
+   * @param failure why it was not taken when it was tried last; null where it was, or was not tried
+   */
   record EmailRow(
       MailId id,
       Instant at,
       String sender,
       String recipient,
       String subject,
-      @MaybeNull Instant sentAt) {}
+      @MaybeNull Instant sentAt,
+      @MaybeNull String failure) {}
 
   /** Writes an email beside what the act changes; it leaves once the act is committed. */
   @Transactional(propagation = Propagation.MANDATORY)
@@ -108,12 +114,41 @@ public class EmailQueue implements DueWork, DisposableBean {
   private void send(EmailStore.Row row) {
     try {
       mail.deliver(row.id(), email(row));
-      transaction.executeWithoutResult(status -> store.setSent(row.id(), clock.instant()));
+      transaction.executeWithoutResult(status -> sent(row));
+    } catch (OutgoingMail.Refused e) {
+      LOG.warn("email {} was refused for good", row.id(), e);
+      transaction.executeWithoutResult(status -> refused(row, e));
     } catch (RuntimeException e) {
       LOG.warn("email {} was not taken; it is tried again", row.id(), e);
       transaction.executeWithoutResult(
           status -> store.setFailed(row.id(), String.valueOf(e.getMessage())));
     }
+  }
+
+  private void sent(EmailStore.Row row) {
+    store.setSent(row.id(), clock.instant());
+    store.accepted(everybody(row));
+    if (mail.leaves() && records.kind(row.record()).isSecret()) {
+      // What lets somebody in is with them now, and stands nowhere else.
+      store.forget(row.id(), "What stood here was for its recipient alone.");
+    }
+  }
+
+  private void refused(EmailStore.Row row, OutgoingMail.Refused refused) {
+    store.setFailed(row.id(), refused.getMessage());
+    store.giveUp(row.id(), MOST_TRIES);
+    refused.refusals().forEach(one -> store.refuse(one.address(), one.words(), clock.instant()));
+  }
+
+  private static List<String> everybody(EmailStore.Row row) {
+    List<String> all = new ArrayList<>(EmailStore.addresses(row.recipient()));
+    all.addAll(EmailStore.addresses(row.copies()));
+    return all;
+  }
+
+  /** Whether emails leave the machine, or are kept here. */
+  boolean leaves() {
+    return mail.leaves();
   }
 
   private Eml.Mail email(EmailStore.Row row) {
@@ -138,7 +173,16 @@ public class EmailQueue implements DueWork, DisposableBean {
 
   List<EmailRow> list(Actor actor, long before, int most) {
     return store.list(actor, before, most).stream()
-        .map(r -> new EmailRow(r.id(), r.at(), r.sender(), r.recipient(), r.subject(), r.sentAt()))
+        .map(
+            r ->
+                new EmailRow(
+                    r.id(),
+                    r.at(),
+                    r.sender(),
+                    r.recipient(),
+                    r.subject(),
+                    r.sentAt(),
+                    r.failure()))
         .toList();
   }
 

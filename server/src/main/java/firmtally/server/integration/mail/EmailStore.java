@@ -15,7 +15,7 @@ import org.springframework.stereotype.Repository;
 class EmailStore {
   private static final String ROWS =
       """
-      SELECT id, at, record, record_id, sender, sender_name, recipient, copies, subject, text, sent_at, tries
+      SELECT id, at, record, record_id, sender, sender_name, recipient, copies, subject, text, sent_at, tries, failure
       FROM outgoing_email e
       """;
   private static final String INSERT =
@@ -44,7 +44,8 @@ class EmailStore {
       String subject,
       String text,
       Instant sentAt,
-      int tries) {}
+      int tries,
+      String failure) {}
 
   private static final String BETWEEN = ", ";
 
@@ -109,6 +110,42 @@ class EmailStore {
         .param("id", id)
         .param("failure", failure)
         .update();
+  }
+
+  /** It is not tried again. */
+  void giveUp(MailId id, int mostTries) {
+    sql.sql("UPDATE outgoing_email SET tries = :most WHERE id = :id")
+        .param("id", id)
+        .param("most", mostTries)
+        .update();
+  }
+
+  void forget(MailId id, String instead) {
+    sql.sql("UPDATE outgoing_email SET text = :instead WHERE id = :id")
+        .param("id", id)
+        .param("instead", instead)
+        .update();
+  }
+
+  void refuse(String address, String words, Instant at) {
+    sql.sql(
+            """
+            INSERT INTO email_refusal (address, words, at) VALUES (lower(:address), :words, :at)
+            ON CONFLICT (address) DO UPDATE SET words = :words, at = :at
+            """)
+        .param("address", address)
+        .param("words", words)
+        .param("at", at)
+        .update();
+  }
+
+  /** What was refused before is not any more. */
+  void accepted(List<String> addresses) {
+    for (String address : addresses) {
+      sql.sql("DELETE FROM email_refusal WHERE address = lower(:address)")
+          .param("address", address)
+          .update();
+    }
   }
 
   /** The latest of what somebody may read: an email is seen by who sees its record. */

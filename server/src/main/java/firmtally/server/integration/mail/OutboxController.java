@@ -25,11 +25,19 @@ class OutboxController {
     this.emails = emails;
   }
 
+  record Mode(boolean leaves) {}
+
   @GetMapping
   Paged<EmailQueue.EmailRow> list(
       @RequestParam(defaultValue = "") String after, @SignedIn Actor actor) {
     return Paged.of(
         emails.list(actor, Paged.below(after), PAGE + 1), PAGE, EmailQueue.EmailRow::id);
+  }
+
+  /** Whether emails leave this machine; where no mail server is named they are kept here. */
+  @GetMapping("/mode")
+  Mode mode(@SignedIn Actor actor) {
+    return new Mode(emails.leaves());
   }
 
   @GetMapping("/{id}")

@@ -25,6 +25,7 @@ public final class RecordKind {
   private String readable = Visibility.MANAGERS;
   private String editable = Visibility.MANAGERS;
   private boolean keepsFiles;
+  private boolean isSecret;
   private String name = "''";
   private String detail = "''";
 
@@ -77,6 +78,17 @@ public final class RecordKind {
     this.name = name;
     this.detail = detail;
     return this;
+  }
+
+  /** What is sent about it is for whoever gets it alone. */
+  public RecordKind secret() {
+    this.isSecret = true;
+    return this;
+  }
+
+  /** Whether what is sent about it is for whoever gets it alone. */
+  public boolean isSecret() {
+    return isSecret;
   }
 
   /** Files can be kept with it. */

@@ -1,7 +1,9 @@
 package firmtally.server.sales.invoice;
 
 import firmtally.core.money.Percent;
+import firmtally.formats.invoice.CiiInvoice;
 import firmtally.formats.invoice.Countries;
+import firmtally.formats.invoice.HybridInvoice;
 import firmtally.formats.invoice.TradeInvoice;
 import firmtally.formats.invoice.UblInvoice;
 import firmtally.server.access.UserService;
@@ -42,19 +44,29 @@ public class InvoiceExchange {
    * @throws NotPossible where the company's country is not known
    */
   public byte[] ubl(DocumentId id) {
-    return UblInvoice.write(read(id));
-  }
-
-  private TradeInvoice read(DocumentId id) {
-    TradeInvoice kept = JSON.readValue(store.exchanged(id), TradeInvoice.class);
-    return kept.in(
-        Countries.code(particulars.get().country())
-            .or(() -> Optional.of(kept.seller().country()).filter(code -> !code.isEmpty()))
+    return UblInvoice.write(
+        read(id)
             .orElseThrow(
                 () ->
                     new NotPossible(
-                        "Electronic invoices name the seller’s country: enter it in the settings, for example"
-                            + " Germany.")));
+                        "Electronic invoices name the seller’s country: enter it in the settings,"
+                            + " for example Germany.")));
+  }
+
+  /** Its PDF with the same inside for programs; as it is where the country is not known. */
+  byte[] hybrid(DocumentId id, byte[] pdf) {
+    return read(id)
+        .map(of -> HybridInvoice.of(pdf, CiiInvoice.write(of), of.issuedOn()))
+        .orElse(pdf);
+  }
+
+  /** Empty where neither it nor the company names a country. */
+  private Optional<TradeInvoice> read(DocumentId id) {
+    TradeInvoice kept = JSON.readValue(store.exchanged(id), TradeInvoice.class);
+    return Optional.of(kept.seller().country())
+        .filter(code -> !code.isEmpty())
+        .or(() -> Countries.code(particulars.get().country()))
+        .map(kept::in);
   }
 
   /** What is in an invoice that is issued now, as JSON. */

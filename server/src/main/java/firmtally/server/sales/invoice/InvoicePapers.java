@@ -40,16 +40,22 @@ public class InvoicePapers {
   private final InvoiceStore store;
   private final Correspondence correspondence;
   private final ParticularsService particulars;
+  private final InvoiceExchange exchange;
 
-  InvoicePapers(InvoiceStore store, Correspondence correspondence, ParticularsService particulars) {
+  InvoicePapers(
+      InvoiceStore store,
+      Correspondence correspondence,
+      ParticularsService particulars,
+      InvoiceExchange exchange) {
     this.store = store;
     this.correspondence = correspondence;
     this.particulars = particulars;
+    this.exchange = exchange;
   }
 
-  /** The PDF of what was issued. */
+  /** The PDF of what was issued, with the same inside for programs. */
   public byte[] print(DocumentId id) {
-    return pdf.print(JSON.readValue(store.frame(id), TradePaper.class));
+    return exchange.hybrid(id, pdf.print(JSON.readValue(store.frame(id), TradePaper.class)));
   }
 
   /** What stands on the paper of an invoice that is issued now, as JSON. */

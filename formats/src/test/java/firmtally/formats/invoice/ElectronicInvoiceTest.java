@@ -23,7 +23,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Every kind of invoice against the rules of EN 16931 and Peppol, as others wrote them. */
-class UblInvoiceTest {
+class ElectronicInvoiceTest {
   private static final LocalDate DAY = LocalDate.parse("2027-03-15");
   private static ValidationExecutorSetRegistry<IValidationSourceXML> rules;
 
@@ -232,6 +232,22 @@ class UblInvoiceTest {
       })
   void isValidByEn16931AndPeppol(String kind) {
     assertThat(errors(sample(kind))).isEmpty();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "plain",
+        "rates and a gift",
+        "deposit deducted",
+        "exempt",
+        "zero rate",
+        "charges",
+        "credit note"
+      })
+  void isValidInTheUnCefactSyntaxToo(String kind) {
+    byte[] xml = CiiInvoice.write(sample(kind));
+    assertThat(errors(EN16931Validation.VID_CII_1316, xml)).isEmpty();
   }
 
   @Test
