@@ -16,6 +16,7 @@ const ada = {
   phone: '555',
   channel: 'phone',
   hours: 'after two',
+  emailRefused: null,
   version: 2
 };
 

@@ -8,6 +8,7 @@
   import Rows from '$lib/ui/Rows.svelte';
   import { load, rowsOf } from '$lib/ui/load.svelte';
   import PasswordForm from '$lib/users/PasswordForm.svelte';
+  import Tokens from '$lib/users/Tokens.svelte';
   import UserForm from '$lib/users/UserForm.svelte';
   type User = Schemas['UserView'];
   const list = load(
@@ -79,6 +80,7 @@
       </div>
     {/if}
   </div>
+  {#if administrates}<Tokens users={list.data ?? []} />{/if}
 </div>
 
 <Ask bind:open={() => of !== null, (open) => (of = open ? of : null)} title={of?.name ?? ''}>

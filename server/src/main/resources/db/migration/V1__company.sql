@@ -1001,6 +1001,20 @@ CREATE TABLE copy_link (
   seen INTEGER NOT NULL DEFAULT 0
 ) STRICT;
 CREATE INDEX copy_link_document ON copy_link(document_id);
+-- Tokens by which programs come in as a user; only their hashes are kept.
+CREATE TABLE api_token (
+  id INTEGER PRIMARY KEY,
+  name TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  scope TEXT NOT NULL CHECK (scope IN ('read', 'write')),
+  until TEXT NOT NULL,
+  token_hash TEXT NOT NULL UNIQUE,
+  made_by INTEGER NOT NULL REFERENCES person(id),
+  made_at TEXT NOT NULL,
+  seen_on TEXT,
+  ended_at TEXT
+) STRICT;
+
 -- Contacts who may see the customer page of their account.
 CREATE TABLE page_access (
   contact_id INTEGER PRIMARY KEY REFERENCES contact(id),

@@ -29,6 +29,12 @@ final class FreshSession extends OncePerRequestFilter implements HandlerMethodAr
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws ServletException, IOException {
+    if (ProgramFilter.isProgram(request)) {
+      // A session beside a program’s token does not count.
+      SecurityContextHolder.clearContext();
+      chain.doFilter(request, response);
+      return;
+    }
     Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
     if (authentication != null && authentication.getPrincipal() instanceof SessionUser session) {
       Optional<Actor> actor = users.of(session);
@@ -43,6 +49,11 @@ final class FreshSession extends OncePerRequestFilter implements HandlerMethodAr
       }
     }
     chain.doFilter(request, response);
+  }
+
+  /** Whose a request is that has no session. */
+  static void come(Actor actor, HttpServletRequest request) {
+    request.setAttribute(ACTOR, actor);
   }
 
   @Override

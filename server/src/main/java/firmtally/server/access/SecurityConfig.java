@@ -34,9 +34,11 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration
 class SecurityConfig implements WebMvcConfigurer {
   private final FreshSession fresh;
+  private final ProgramFilter programs;
 
-  SecurityConfig(@Lazy UserService users) {
+  SecurityConfig(@Lazy UserService users, @Lazy Programs programs, @Lazy Guesses guesses) {
     this.fresh = new FreshSession(users);
+    this.programs = new ProgramFilter(programs, guesses);
   }
 
   @Override
@@ -74,13 +76,18 @@ class SecurityConfig implements WebMvcConfigurer {
                     .authenticated()
                     .anyRequest()
                     .permitAll())
-        // The web form and the stock feed come from elsewhere, without a session to be misused.
-        .csrf(csrf -> csrf.spa().ignoringRequestMatchers("/api/web-form", "/api/stock-feed"))
+        // The web form, the stock feed and programs come without a session to be misused.
+        .csrf(
+            csrf ->
+                csrf.spa()
+                    .ignoringRequestMatchers("/api/web-form", "/api/stock-feed")
+                    .ignoringRequestMatchers(ProgramFilter::isProgram))
         .securityContext(context -> context.securityContextRepository(contexts))
         .exceptionHandling(
             e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
         .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(policy)))
         .addFilterAfter(fresh, SecurityContextHolderFilter.class)
+        .addFilterAfter(programs, FreshSession.class)
         .requestCache(cache -> cache.disable())
         .logout(logout -> logout.disable())
         .build();

@@ -39,6 +39,7 @@ public sealed interface Id
         StageId,
         TemplateId,
         TextId,
+        TokenId,
         ViewId,
         ScheduleId,
         MeetingId,
