@@ -155,6 +155,7 @@
   }
   .acts {
     text-align: right;
+    white-space: nowrap;
   }
   h2 {
     margin: 16px 0 4px;

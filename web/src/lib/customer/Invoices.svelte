@@ -20,7 +20,7 @@
     {day(row.issuedOn)}{#if row.order}, order {row.order}{/if}{#if row.state !== 'settled'}, due {day(
         row.due
       )}{/if}
-    {#if row.state === 'overdue'}<b class="bad">overdue</b>{:else if row.state === 'settled'}{STATES[
+    {#if row.state === 'overdue'}<b class="bad">overdue</b>{:else if row.state === 'settled'}, {STATES[
         row.state
       ]}{/if}
   {/snippet}
@@ -28,7 +28,8 @@
     {#if row.kind !== 'opening'}<a
         href="/api/customer/invoices/{row.number}/invoice.xml"
         download
-        aria-label="{row.number} as UBL, for programs">UBL</a
+        title="Electronic invoice for your bookkeeping program (UBL)"
+        aria-label="{row.number} as electronic invoice (UBL)">UBL</a
       >{/if}
   {/snippet}
   {#snippet figure(row: Row)}
