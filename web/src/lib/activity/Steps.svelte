@@ -33,6 +33,7 @@
   let step = $state(emptyStep(session.view?.today ?? ''));
   let doing = $state<Schemas['Activity'] | null>(null);
   let asking = $state(false);
+  let writing = $state(false);
   let shown = $state(6);
   const open = $derived(activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due)));
   const done = $derived(activities.filter((a) => a.closedAt));
@@ -74,7 +75,9 @@
 
 <section aria-label="Activities">
   <h2>
-    Activities {#if wanted && open.length === 0}<span class="bad">none is planned</span>{/if}
+    Activities {#if mayChange}<button class="plain" onclick={() => (writing = true)}>Write email…</button
+      >{/if}
+    {#if wanted && open.length === 0}<span class="bad">none is planned</span>{/if}
   </h2>
   {#each open as a (a.id)}
     <div class="step">
@@ -125,7 +128,10 @@
   {#each done.slice(0, shown) as a (a.id)}
     <p>
       <span class="quiet">{day(a.closedAt)}{a.doneAt ? '' : ', not done'}</span>
-      {a.kind}: {a.subject}{a.outcome ? ' – ' + a.outcome : ''} <span class="quiet">{a.person}</span>
+      {a.kind}: {a.subject}{#if a.outcome.length > 120}<details>
+          <summary>Text</summary><span class="whole">{a.outcome}</span>
+        </details>{:else if a.outcome}
+        – {a.outcome}{/if} <span class="quiet">{a.person}</span>
       {#if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}>Reopen</button
         >{/if}
     </p>
@@ -142,12 +148,26 @@
       />{/await}{/if}
 </Ask>
 
+<Ask bind:open={writing} title="Write an email" wide>
+  {#await import('./EmailForm.svelte') then { default: EmailForm }}<EmailForm
+      {record}
+      {id}
+      onSent={async () => {
+        writing = false;
+        await onChange();
+      }}
+    />{/await}
+</Ask>
+
 <style>
   h2 {
     margin-bottom: 4px;
   }
   h2.past {
     margin-top: 10px;
+  }
+  .whole {
+    white-space: pre-line;
   }
   p,
   .step {

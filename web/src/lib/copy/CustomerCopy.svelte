@@ -204,6 +204,10 @@
 {/if}
 
 <style>
+  /* What has the focus is not hidden behind the bar. */
+  :global(html:has(.bar)) {
+    scroll-padding-bottom: 120px;
+  }
   .sheet {
     max-width: 760px;
     margin: 0 auto;

@@ -21,7 +21,7 @@
     { label: 'May' },
     { label: 'Until', figure: true },
     { label: 'Last used', figure: true },
-    { label: '' }
+    { label: 'Action' }
   ];
   let secret = $state<string | null>(null);
 

@@ -39,7 +39,7 @@ CREATE TABLE document_text (
   id INTEGER PRIMARY KEY,
   purpose TEXT NOT NULL CHECK (purpose IN ('quote-letter', 'quote-email', 'payment-terms', 'delivery-terms', 'general-terms',
     'order-email', 'delivery-email', 'invoice-email', 'reminder-first', 'reminder-second', 'reminder-last',
-    'customer-page-email', 'answer-email')),
+    'customer-page-email', 'answer-email', 'follow-up-email', 'introduction-email', 'appointment-email')),
   business TEXT NOT NULL DEFAULT '' CHECK (business IN ('', 'new', 'renewal', 'price-rise')),
   language TEXT NOT NULL,
   body TEXT NOT NULL,
@@ -112,6 +112,27 @@ with this link you get to your customer page, where you find your quotes, orders
 It can be used once and only for a short time. If you did not ask for it, leave it unused.
 
 {company}'),
+  ('follow-up-email', '', 'en', '{salutation}
+
+I would like to ask where you stand with {subject}. Is there anything that I can still do for your decision?
+
+{rep}
+{company}
+{rep phone}'),
+  ('introduction-email', '', 'en', '{salutation}
+
+thank you for your interest in {subject}. I look after you here and will gladly advise you. When may I call you?
+
+{rep}
+{company}
+{rep phone}'),
+  ('appointment-email', '', 'en', '{salutation}
+
+I would like to come and see you about {subject}. Would one of the next days suit you?
+
+{rep}
+{company}
+{rep phone}'),
   ('answer-email', '', 'en', '{salutation}
 
 you asked: {question}

@@ -35,7 +35,7 @@
   <div class="two">
     <section aria-label="Your order"><OrderForm {basket} {me} /></section>
     <section aria-label="What you can order">
-      <Assortment onAdd={(code) => basket.add([{ code, quantity: '1' }])} />
+      <Assortment onAdd={(code: string) => basket.add([{ code, quantity: '1' }])} />
     </section>
   </div>
 {/if}

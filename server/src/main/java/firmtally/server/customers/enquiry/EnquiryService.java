@@ -217,8 +217,14 @@ public class EnquiryService implements DueWork {
    */
   @Transactional
   public void talked(EnquiryId id, String kind, String words, Actor actor) {
+    talked(id, kind, words, "", actor);
+  }
+
+  /** The same with what came of it, such as the text of an email. */
+  @Transactional
+  public void talked(EnquiryId id, String kind, String words, String outcome, Actor actor) {
     Enquiry before = open(id, actor);
-    activities.did(ActivityService.On.enquiry(id), kind, words, actor);
+    activities.did(ActivityService.On.enquiry(id), kind, words, outcome, actor);
     if (before.state() != EnquiryState.TALKING && !"note".equals(kind)) {
       setState(before, before.version(), EnquiryState.TALKING, null, null, actor);
     }

@@ -296,6 +296,16 @@ public class ActivityService {
   /** Notes down what was just done, such as a call that was had; nothing had been planned. */
   @Transactional
   public ActivityId did(On on, String typedKind, String typedWords, Actor actor) {
+    return did(on, typedKind, typedWords, "", actor);
+  }
+
+  /**
+   * The same with what came of it.
+   *
+   * @param outcome such as the text of an email, as it is
+   */
+  @Transactional
+  public ActivityId did(On on, String typedKind, String typedWords, String outcome, Actor actor) {
     Input input = new Input();
     String kind = input.text("kind", typedKind, LONGEST);
     input.oneOf("kind", kind, KINDS);
@@ -317,7 +327,7 @@ public class ActivityService {
                 on.idOf("enquiry", EnquiryId::new),
                 on.idOf("account", AccountId::new),
                 clock.instant(),
-                ""));
+                outcome));
     log.note(actor.id(), on.record(), on.id(), kind, null, words);
     return id;
   }

@@ -7,6 +7,7 @@ import firmtally.server.company.text.Purpose;
 import firmtally.server.company.text.TextService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
+import firmtally.server.integration.mail.Recipients;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.platform.web.Written;
 import firmtally.server.sales.agreement.AgreementService;

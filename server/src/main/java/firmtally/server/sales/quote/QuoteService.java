@@ -10,6 +10,7 @@ import firmtally.server.company.text.Fields;
 import firmtally.server.company.text.Purpose;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
+import firmtally.server.integration.mail.Recipients;
 import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
@@ -368,11 +369,6 @@ public class QuoteService implements DueWork {
   public String filled(Quote quote, String text, Actor actor) {
     Opportunity of = opportunity(quote, actor);
     return letter.fields(quote, of, calculation(quote, actor)).fill(text);
-  }
-
-  /** Addresses as they are typed, between commas or semicolons, each checked. */
-  public static List<String> recipients(Input input, String at, String typed) {
-    return Recipients.read(input, at, typed);
   }
 
   /** What the follow-up of a quote is called. */

@@ -3,6 +3,7 @@ package firmtally.server.sales.sending;
 import firmtally.server.access.Actor;
 import firmtally.server.company.text.Fields;
 import firmtally.server.integration.mail.EmailQueue;
+import firmtally.server.integration.mail.Recipients;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
@@ -141,8 +142,7 @@ public class SendingService {
   private Letter read(Quote quote, MessageForm typed, Actor actor) {
     Message usual = message(quote, actor);
     Input input = new Input();
-    List<String> to =
-        QuoteService.recipients(input, "to", typed.to() == null ? usual.to() : typed.to());
+    List<String> to = Recipients.read(input, "to", typed.to() == null ? usual.to() : typed.to());
     if (to.isEmpty()) {
       input.refuse("to", "Enter an email address.");
     }

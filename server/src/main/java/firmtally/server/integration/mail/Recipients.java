@@ -1,11 +1,11 @@
-package firmtally.server.sales.quote;
+package firmtally.server.integration.mail;
 
 import firmtally.server.platform.web.Input;
 import java.util.Arrays;
 import java.util.List;
 
 /** Addresses that an email goes to, as they are typed: between commas or semicolons. */
-final class Recipients {
+public final class Recipients {
   private static final int LONGEST = 200;
   private static final int MOST = 10;
 
@@ -20,12 +20,12 @@ final class Recipients {
   }
 
   /** The first of those that were typed; blank for none. */
-  static String first(String typed) {
+  public static String first(String typed) {
     return split(typed).stream().findFirst().orElse("");
   }
 
   /** All of them, each checked. */
-  static List<String> read(Input input, String at, String typed) {
+  public static List<String> read(Input input, String at, String typed) {
     List<String> addresses = split(typed);
     if (addresses.size() > MOST) {
       input.refuse(at, "At most " + MOST + " addresses.");

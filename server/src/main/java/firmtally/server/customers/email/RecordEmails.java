@@ -1,0 +1,199 @@
+package firmtally.server.customers.email;
+
+import firmtally.server.access.Actor;
+import firmtally.server.access.UserService;
+import firmtally.server.company.SettingsService;
+import firmtally.server.company.text.Fields;
+import firmtally.server.company.text.Purpose;
+import firmtally.server.company.text.TextService;
+import firmtally.server.customers.enquiry.EnquiryService;
+import firmtally.server.integration.mail.EmailQueue;
+import firmtally.server.integration.mail.Recipients;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.FileId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.records.Records;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotThere;
+import firmtally.server.platform.web.Written;
+import firmtally.server.sales.document.Correspondence;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Emails written from a record: begun from a text of the settings with its fields filled in, sent
+ * as whoever writes them, with files of the record, and kept as an activity. What is seen is what
+ * is sent.
+ */
+@Service
+public class RecordEmails {
+  private static final int SUBJECT = 200;
+  private static final int LONGEST = 20_000;
+  private static final String EMAIL = "email";
+  private static final String ENQUIRY = "enquiry";
+  private static final String ACCOUNT = "account";
+  private static final List<Purpose> PURPOSES =
+      List.of(Purpose.FOLLOW_UP_EMAIL, Purpose.INTRODUCTION_EMAIL, Purpose.APPOINTMENT_EMAIL);
+  private final RecordEmailStore store;
+  private final Records records;
+  private final ActivityService activities;
+  private final EnquiryService enquiries;
+  private final FileService files;
+  private final EmailQueue emails;
+  private final Words words;
+  private final Clock clock;
+
+  /** What texts are filled in from. */
+  private record Words(TextService texts, SettingsService settings, UserService users) {}
+
+  RecordEmails(
+      RecordEmailStore store,
+      Records records,
+      ActivityService activities,
+      EnquiryService enquiries,
+      FileService files,
+      EmailQueue emails,
+      TextService texts,
+      SettingsService settings,
+      UserService users,
+      Clock clock) {
+    this.store = store;
+    this.records = records;
+    this.activities = activities;
+    this.enquiries = enquiries;
+    this.files = files;
+    this.emails = emails;
+    this.words = new Words(texts, settings, users);
+    this.clock = clock;
+  }
+
+  /** A text that one can begin with, filled in. */
+  record EmailBeginning(String purpose, String text) {}
+
+  /** What an email from a record begins as. */
+  record EmailDraft(
+      String to, String subject, List<EmailBeginning> texts, List<FileService.FileView> files) {}
+
+  /**
+   * An email as it is typed.
+   *
+   * @param to one or several, between commas or semicolons
+   * @param files of the record
+   */
+  record EmailForm(
+      String to,
+      @MaybeNull String copies,
+      String subject,
+      String text,
+      @MaybeNull List<FileId> files) {}
+
+  /** What an email begins as; nothing is sent. */
+  EmailDraft draft(String kind, RecordId id, Actor actor) {
+    check(kind, id, actor);
+    RecordEmailStore.Addressee to = store.addressee(kind, id);
+    UserService.Reached me = words.users().contactOf(actor.id());
+    Fields fields =
+        Fields.none()
+            .with("salutation", Correspondence.salutation(to.name(), to.language()))
+            .with("contact", to.name().isEmpty() ? to.account() : to.name())
+            .with("account", to.account())
+            .with("subject", to.subject().isEmpty() ? "our products" : to.subject())
+            .with("today", Written.day(LocalDate.now(clock)))
+            .with("company", words.settings().company().name())
+            .with("rep", me.name())
+            .with("rep phone", me.phone())
+            .with("rep email", me.email());
+    return new EmailDraft(
+        to.email(),
+        to.subject().isEmpty() ? words.settings().company().name() : to.subject(),
+        PURPOSES.stream()
+            .map(
+                purpose ->
+                    new EmailBeginning(
+                        purpose.word(),
+                        fields
+                            .fill(words.texts().find(purpose, "", to.language()))
+                            .stripTrailing()))
+            .filter(begun -> !begun.text().isBlank())
+            .toList(),
+        files.of(kind, id));
+  }
+
+  /** To customers anybody writes who sees them; of the rest whoever may change it. */
+  private void check(String kind, RecordId id, Actor actor) {
+    if (ACCOUNT.equals(kind)) {
+      records.checkReadable(kind, id, actor);
+    } else {
+      records.checkEditable(kind, id, actor);
+    }
+  }
+
+  /** Sends an email, and keeps it as an activity that was done. */
+  @Transactional
+  public void send(String kind, RecordId id, EmailForm typed, Actor actor) {
+    check(kind, id, actor);
+    store.addressee(kind, id);
+    Input input = new Input();
+    List<String> to = Recipients.read(input, "to", typed.to());
+    if (to.isEmpty()) {
+      input.refuse("to", "Enter an email address.");
+    }
+    List<String> copies = Recipients.read(input, "copies", typed.copies());
+    String subject = input.text("subject", typed.subject(), SUBJECT);
+    String text = input.text("text", typed.text(), LONGEST);
+    if (text.matches("(?s).*\\{[^{}\\n]{1,40}}.*")) {
+      input.refuse("text", "Fill in or remove what stands in braces.");
+    }
+    input.check();
+    emails.queue(
+        new EmailQueue.Email(
+            kind,
+            id,
+            new EmailQueue.From(actor.email(), actor.name()),
+            to,
+            copies,
+            subject,
+            text,
+            attached(kind, id, Input.given(typed.files()))));
+    keep(kind, id, "To " + String.join(", ", to) + ": " + subject, text, actor);
+  }
+
+  private void keep(String kind, RecordId id, String words, String text, Actor actor) {
+    switch (kind) {
+      case ENQUIRY -> enquiries.talked(new EnquiryId(id.value()), EMAIL, words, text, actor);
+      case ACCOUNT ->
+          activities.did(
+              ActivityService.On.account(new AccountId(id.value())), EMAIL, words, text, actor);
+      default ->
+          activities.did(
+              ActivityService.On.opportunity(new OpportunityId(id.value())),
+              EMAIL,
+              words,
+              text,
+              actor);
+    }
+  }
+
+  private List<EmailQueue.Attached> attached(String kind, RecordId id, List<FileId> wanted) {
+    List<FileService.FileView> of = files.of(kind, id);
+    List<EmailQueue.Attached> attached = new ArrayList<>();
+    for (FileId file : wanted) {
+      FileService.FileView view =
+          of.stream()
+              .filter(one -> one.id().equals(file))
+              .findFirst()
+              .orElseThrow(() -> new NotThere("file", file));
+      attached.add(new EmailQueue.Attached(view.name(), view.type(), view.sha256()));
+    }
+    return attached;
+  }
+}
