@@ -66,7 +66,7 @@
         {#each draft.data.texts as one (one.purpose)}<option value={one.purpose}
             >{(PURPOSES[one.purpose] ?? one.purpose).replace('Email: ', '')}</option
           >{/each}
-        <option value="">nothing</option>
+        <option value="">Nothing</option>
       </select>
     </div>
     <Field label="To" name="to" bind:value={to} problem={acts.at('to')} focus />

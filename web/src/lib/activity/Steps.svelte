@@ -130,8 +130,7 @@
       <span class="quiet">{day(a.closedAt)}{a.doneAt ? '' : ', not done'}</span>
       {a.kind}: {a.subject}{#if a.outcome.length > 120}<details>
           <summary>Text</summary><span class="whole">{a.outcome}</span>
-        </details>{:else if a.outcome}
-        – {a.outcome}{/if} <span class="quiet">{a.person}</span>
+        </details>{:else if a.outcome}{' – ' + a.outcome}{/if} <span class="quiet">{a.person}</span>
       {#if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}>Reopen</button
         >{/if}
     </p>

@@ -11,9 +11,9 @@ export const PURPOSES: Record<string, string> = {
   'reminder-first': 'First payment reminder',
   'reminder-second': 'Second payment reminder',
   'reminder-last': 'Final payment reminder',
-  'follow-up-email': 'Email: follow up',
-  'introduction-email': 'Email: introduction',
-  'appointment-email': 'Email: appointment',
+  'follow-up-email': 'Email: Follow up',
+  'introduction-email': 'Email: Introduction',
+  'appointment-email': 'Email: Appointment',
   'customer-page-email': 'Email with a link to the customer page',
   'answer-email': 'Email with the answer to a question'
 };
