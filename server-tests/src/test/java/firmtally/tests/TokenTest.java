@@ -107,10 +107,10 @@ class TokenTest {
     administrator.post("/api/tokens", form("mara", "all", "2027-12-31")).is(422);
     Map<String, Object> user =
         new HashMap<>(
-            Map.of("login", "leaver", "name", "L. Eaver", "email", "l@harrowplumb.example"));
+            Map.of("login", "token-leaver", "name", "L. Eaver", "email", "l@harrowplumb.example"));
     user.putAll(Map.of("role", "rep", "team", "North", "password", "tally-demo"));
     long leaver = administrator.post("/api/users", user).is(200).id();
-    String theirs = made("leaver", "read").text("/secret");
+    String theirs = made("token-leaver", "read").text("/secret");
     get(theirs, "/api/accounts").is(200);
     administrator.post("/api/users/" + leaver + "/deactivated", null).is(204);
     get(theirs, "/api/accounts").is(401);

@@ -5,9 +5,4 @@ import firmtally.server.platform.ids.ContactId;
 
 /** A contact who is signed in to the customer page of their account. */
 public record Visitor(
-    ContactId id, String name, String email, AccountId accountId, String account) {
-  /** As the log and the rep read it: {@code Jane Reed (Brookside Dairy)}. */
-  public String called() {
-    return name + " (" + account + ")";
-  }
-}
+    ContactId id, String name, String email, AccountId accountId, String account) {}
