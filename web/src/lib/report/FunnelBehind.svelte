@@ -19,7 +19,9 @@
     entered: 'entered',
     lost: 'lost here',
     open: 'open here',
-    back: 'went back from here'
+    back: 'went back from here',
+    reached: 'came this far',
+    skipped: 'skipped'
   };
   const list = listed<Schemas['FunnelBehind']>(
     () => ['funnel', 'behind', query, stage.id, of],

@@ -265,7 +265,18 @@ class ReportsTest {
     Guest.Answer funnel = manager.get("/api/funnel?from=2025-01-01").is(200);
     for (JsonNode stage : funnel.body().at("/stages")) {
       for (Map.Entry<String, String> figure :
-          Map.of("entered", "entered", "lost", "lostHere", "open", "openHere").entrySet()) {
+          Map.of(
+                  "reached",
+                  "reached",
+                  "skipped",
+                  "skipped",
+                  "entered",
+                  "entered",
+                  "lost",
+                  "lostHere",
+                  "open",
+                  "openHere")
+              .entrySet()) {
         int many = stage.path(figure.getValue()).asInt();
         String behind =
             "/api/funnel/behind?from=2025-01-01&stage="

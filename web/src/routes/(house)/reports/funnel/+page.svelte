@@ -24,7 +24,9 @@
     ['entered', 'entered'],
     ['lost', 'lostHere'],
     ['open', 'openHere'],
-    ['back', 'wentBack']
+    ['back', 'wentBack'],
+    ['reached', 'reached'],
+    ['skipped', 'skipped']
   ] as const;
 </script>
 
@@ -67,13 +69,13 @@
             {#each f.stages as s (s.id)}
               <tr class:here={opened?.stage.id === s.id}>
                 <td class="lead">{s.name}</td>
-                <td class="figure worth">{s.reached || '–'}</td>
+                <td class="figure worth">{@render count(s, FIGURES[4])}</td>
                 <td class="figure">{@render count(s, FIGURES[0])}</td>
                 <td class="figure off">{percent(s.conversion)}</td>
                 <td class="figure off">{percent(s.winRate)}</td>
                 <td class="figure">{@render count(s, FIGURES[1])}</td>
                 <td class="figure off">{@render count(s, FIGURES[3])}</td>
-                <td class="figure off">{s.skipped || '–'}</td>
+                <td class="figure off">{@render count(s, FIGURES[5])}</td>
                 <td class="figure off">{s.medianDays ?? '–'}</td>
                 <td class="figure off">{s.usualDays}</td>
                 <td class="figure">{@render count(s, FIGURES[2])}</td>

@@ -1,18 +1,17 @@
 package firmtally.server.access;
 
+import firmtally.server.platform.doors.Refusal;
 import firmtally.server.platform.web.TooMany;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -59,7 +58,7 @@ final class ProgramFilter extends OncePerRequestFilter {
       String secret = request.getHeader(HttpHeaders.AUTHORIZATION).substring(BEARER.length());
       came = guesses.guess(request.getRemoteAddr(), () -> programs.come(secret.strip()));
     } catch (TooMany e) {
-      refuse(response, HttpStatus.TOO_MANY_REQUESTS, "Too many attempts", "Wait a minute.");
+      Refusal.TOO_OFTEN.answer(response);
       return;
     }
     if (came.isEmpty()) {
@@ -100,22 +99,9 @@ final class ProgramFilter extends OncePerRequestFilter {
     FreshSession.come(actor, request);
   }
 
-  /** The words need no escaping in JSON. */
   private static void refuse(
       HttpServletResponse response, HttpStatus status, String title, String detail)
       throws IOException {
-    response.setStatus(status.value());
-    response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-    response
-        .getOutputStream()
-        .write(
-            ("{\"title\":\""
-                    + title
-                    + "\",\"status\":"
-                    + status.value()
-                    + ",\"detail\":\""
-                    + detail
-                    + "\"}")
-                .getBytes(StandardCharsets.UTF_8));
+    new Refusal(status, title, detail, 0).answer(response);
   }
 }

@@ -6,8 +6,12 @@ import java.nio.charset.StandardCharsets;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 
-/** Why a message does not come through the gate; its words need no escaping in JSON. */
-record Refusal(HttpStatus status, String title, String detail, int retryAfter) {
+/**
+ * Why a request does not come through to a door; its words need no escaping in JSON.
+ *
+ * @param retryAfter seconds; 0 where it says nothing
+ */
+public record Refusal(HttpStatus status, String title, String detail, int retryAfter) {
   static final Refusal NOT_READABLE =
       new Refusal(
           HttpStatus.BAD_REQUEST,
@@ -26,7 +30,7 @@ record Refusal(HttpStatus status, String title, String detail, int retryAfter) {
           "This took too long to arrive",
           "Nothing was saved. Send it again.",
           0);
-  static final Refusal TOO_OFTEN =
+  public static final Refusal TOO_OFTEN =
       new Refusal(
           HttpStatus.TOO_MANY_REQUESTS,
           "Too many attempts",
@@ -50,7 +54,8 @@ record Refusal(HttpStatus status, String title, String detail, int retryAfter) {
         0);
   }
 
-  void answer(HttpServletResponse response) throws IOException {
+  /** Answers with it, as problem+json. */
+  public void answer(HttpServletResponse response) throws IOException {
     byte[] body =
         ("{\"title\":\""
                 + title

@@ -134,12 +134,16 @@ class FunnelService {
       Asked asked, String stage, String figure, long skip, int most, Actor actor) {
     Predicate<StagePath> is =
         switch (figure) {
-          case "entered" -> path -> path.moves().stream().anyMatch(m -> m.to().equals(stage));
+          case "reached" -> path -> reached(asked, path, stage);
+          case "skipped" -> path -> reached(asked, path, stage) && !entered(path, stage);
+          case "entered" -> path -> entered(path, stage);
           case "lost" ->
               path -> path.closed().filter(c -> !c.won()).isPresent() && last(path).equals(stage);
           case "open" -> path -> path.closed().isEmpty() && last(path).equals(stage);
           case "back" -> path -> wentBack(asked, path, stage);
-          default -> throw BadInput.at("figure", "Choose one of entered, lost, open, back.");
+          default ->
+              throw BadInput.at(
+                  "figure", "Choose one of reached, entered, lost, open, back, skipped.");
         };
     return store.behind(
         paths(asked, actor).stream()
@@ -154,9 +158,25 @@ class FunnelService {
     return path.moves().get(path.moves().size() - 1).to();
   }
 
-  private static boolean wentBack(Asked asked, StagePath path, String stage) {
+  private static boolean entered(StagePath path, String stage) {
+    return path.moves().stream().anyMatch(m -> m.to().equals(stage));
+  }
+
+  /** Whether it ever stood in a stage or in a later one, or was won. */
+  private static boolean reached(Asked asked, StagePath path, String stage) {
+    Map<String, Integer> places = places(asked);
+    return path.closed().filter(StagePath.Close::won).isPresent()
+        || path.moves().stream().anyMatch(m -> places.get(m.to()) >= places.get(stage));
+  }
+
+  private static Map<String, Integer> places(Asked asked) {
     Map<String, Integer> places = new HashMap<>();
     asked.process().stages().forEach(s -> places.put(s.id().toString(), s.position()));
+    return places;
+  }
+
+  private static boolean wentBack(Asked asked, StagePath path, String stage) {
+    Map<String, Integer> places = places(asked);
     for (int i = 1; i < path.moves().size(); i++) {
       String from = path.moves().get(i - 1).to();
       if (from.equals(stage) && places.get(path.moves().get(i).to()) < places.get(from)) {
