@@ -10,17 +10,20 @@
   let {
     record,
     id,
+    answers = 0,
     onSent
   }: {
     record: 'opportunity' | 'account' | 'enquiry';
     id: number;
+    /** an email that it is the answer to @default none */
+    answers?: number;
     onSent: () => unknown;
   } = $props();
   const uid = $props.id();
   const params = $derived({ path: { kind: record, id } });
   const draft = load(
-    () => [record, id, 'email-draft'],
-    () => api.GET('/api/records/{kind}/{id}/emails/draft', { params })
+    () => [record, id, 'email-draft', answers],
+    () => api.GET('/api/records/{kind}/{id}/emails/draft', { params: { ...params, query: { answers } } })
   );
   const acts = new Acts(() => onSent());
   let begun = $state('');
@@ -52,7 +55,12 @@
   async function send(event: SubmitEvent) {
     event.preventDefault();
     await acts.run(() =>
-      ask(api.POST('/api/records/{kind}/{id}/emails', { params, body: { to, copies, subject, text, files } }))
+      ask(
+        api.POST('/api/records/{kind}/{id}/emails', {
+          params,
+          body: { to, copies, subject, text, files, answers: answers || null }
+        })
+      )
     );
   }
 </script>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, ask, type Schemas } from '$lib/api/client';
+  import { api, ask, upload, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -34,6 +34,10 @@
   let doing = $state<Schemas['Activity'] | null>(null);
   let asking = $state(false);
   let writing = $state(false);
+  let answering = $state(0);
+  let read = $state<Schemas['Activity'] | null>(null);
+  let inviting = $state<Schemas['Activity'] | null>(null);
+  let over = $state(false);
   let shown = $state(6);
   const open = $derived(activities.filter((a) => !a.closedAt).sort((a, b) => a.due.localeCompare(b.due)));
   const done = $derived(activities.filter((a) => a.closedAt));
@@ -56,6 +60,19 @@
     );
   }
 
+  /** Emails that were saved from a mailbox, dropped here or chosen. */
+  async function take(list: FileList | null | undefined) {
+    for (const file of list ?? []) {
+      if (!(await acts.run(() => upload(`/api/records/${record}/${id}/received`, file)))) return;
+    }
+  }
+
+  function write(answer: number) {
+    read = null;
+    answering = answer;
+    writing = true;
+  }
+
   function undo(activity: number) {
     void acts.run(() => ask(api.POST('/api/activities/{id}/undone', { params: { path: { id: activity } } })));
   }
@@ -73,9 +90,33 @@
   }
 </script>
 
-<section aria-label="Activities">
+<section
+  aria-label="Activities"
+  class:over
+  ondragover={(e) => {
+    if (!mayChange || !e.dataTransfer?.types.includes('Files')) return;
+    e.preventDefault();
+    over = true;
+  }}
+  ondragleave={() => (over = false)}
+  ondrop={(e) => {
+    if (!mayChange) return;
+    e.preventDefault();
+    over = false;
+    void take(e.dataTransfer?.files);
+  }}
+>
   <h2>
-    Activities {#if mayChange}<button class="plain" onclick={() => (writing = true)}>Write email…</button
+    Activities {#if mayChange}<button class="plain" onclick={() => write(0)}>Write email…</button><label
+        class="plain file"
+        title="Or drop it here"
+        >Add email (EML)…<input
+          type="file"
+          accept=".eml,message/rfc822"
+          multiple
+          class="sr-only"
+          onchange={(e) => void take(e.currentTarget.files)}
+        /></label
       >{/if}
     {#if wanted && open.length === 0}<span class="bad">none is planned</span>{/if}
   </h2>
@@ -93,12 +134,16 @@
         >{a.atTime ? a.atTime + ' ' : ''}{a.kind}: {a.subject}
         <span class="quiet">{a.person}</span></span
       >
-      {#if mayChange}<button
-          class="plain"
-          onclick={() => {
-            doing = a;
-            asking = true;
-          }}>Done…</button
+      {#if mayChange}<span class="acts"
+          >{#if a.receivedId}<button class="plain" onclick={() => (read = a)}>Read…</button>{/if}
+          {#if a.kind === 'meeting'}<button class="plain" onclick={() => (inviting = a)}>Invite…</button>{/if}
+          <button
+            class="plain"
+            onclick={() => {
+              doing = a;
+              asking = true;
+            }}>Done…</button
+          ></span
         >{/if}
     </div>
   {/each}
@@ -131,7 +176,9 @@
       {a.kind}: {a.subject}{#if a.outcome.length > 120}<details>
           <summary>Text</summary><span class="whole">{a.outcome}</span>
         </details>{:else if a.outcome}{' – ' + a.outcome}{/if} <span class="quiet">{a.person}</span>
-      {#if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}>Reopen</button
+      {#if a.receivedId}<button class="plain" onclick={() => (read = a)}>Read…</button
+        >{:else if mayChange && a.kind !== 'note'}<button class="plain" onclick={() => undo(a.id)}
+          >Reopen</button
         >{/if}
     </p>
   {/each}
@@ -147,10 +194,30 @@
       />{/await}{/if}
 </Ask>
 
-<Ask bind:open={writing} title="Write an email" wide>
+<Ask bind:open={() => read !== null, (o) => !o && (read = null)} title="Email" wide>
+  {#if read?.receivedId}{@const received =
+      read.receivedId}{#await import('./ReceivedEmail.svelte') then { default: ReceivedEmail }}<ReceivedEmail
+        id={received}
+        onAnswer={mayChange ? () => write(received) : null}
+      />{/await}{/if}
+</Ask>
+
+<Ask bind:open={() => inviting !== null, (o) => !o && (inviting = null)} title="Invite to the meeting">
+  {#if inviting}{@const meeting =
+      inviting}{#await import('./InvitationForm.svelte') then { default: InvitationForm }}<InvitationForm
+        {meeting}
+        onDone={async () => {
+          inviting = null;
+          await onChange();
+        }}
+      />{/await}{/if}
+</Ask>
+
+<Ask bind:open={writing} title={answering ? 'Answer' : 'Write an email'} wide>
   {#await import('./EmailForm.svelte') then { default: EmailForm }}<EmailForm
       {record}
       {id}
+      answers={answering}
       onSent={async () => {
         writing = false;
         await onChange();
@@ -161,6 +228,24 @@
 <style>
   h2 {
     margin-bottom: 4px;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 12px;
+    align-items: baseline;
+  }
+  .over {
+    outline: 2px dashed var(--petrol);
+    outline-offset: 4px;
+  }
+  .file {
+    cursor: pointer;
+  }
+  .file:focus-within {
+    outline: 2px solid var(--petrol);
+  }
+  .acts {
+    display: flex;
+    gap: 8px;
   }
   h2.past {
     margin-top: 10px;

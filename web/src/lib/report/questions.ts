@@ -181,7 +181,7 @@ const OWN: Record<string, Asked> = {
   credit: { path: '/credit', title: 'Credit desk', ask: 'Who owes us what, and what waits for me?' },
   payments: { path: '/payments', title: 'Payments', ask: 'What was paid, and what is not assigned?' },
   users: { path: '/users', title: 'Users', ask: 'Who works here, and with which role?' },
-  outbox: { path: '/outbox', title: 'Outbox', ask: 'What left the company, and what waits?' }
+  outbox: { path: '/outbox', title: 'Emails', ask: 'What left the company, and what waits?' }
 };
 
 /** Whose questions come first: each role has its own. */

@@ -46,7 +46,7 @@
     ['Accounts', '/accounts'],
     ['Catalogue', '/catalogue'],
     ['Reports', '/reports'],
-    ['Outbox', '/outbox']
+    ['Emails', '/outbox']
   ] as const;
   const MEANING = {
     enquiries: 'to follow up',

@@ -28,7 +28,7 @@
     ['Where deals stick', '/reports/funnel'],
     ['Table', '/reports/table'],
     ['Meeting', '/reports/meeting'],
-    ['Outbox', '/outbox'],
+    ['Emails', '/outbox'],
     ['Call lists', '/calls'],
     ['Customer ranking', '/accounts/ranking'],
     ['Reassign accounts', '/accounts/reassignment'],

@@ -1,79 +1,33 @@
 <script lang="ts">
-  import { api } from '$lib/api/client';
-  import More from '$lib/ui/More.svelte';
-  import Notice from '$lib/ui/Notice.svelte';
-  import { at, day } from '$lib/ui/format';
-  import { listed } from '$lib/ui/further.svelte';
-  import { load } from '$lib/ui/load.svelte';
-  let open = $state(0);
-  const list = listed(
-    () => ['outbox'],
-    (after) => api.GET('/api/outbox', { params: { query: { after } } })
-  );
-  const rows = $derived(list.rows);
-  const shown = $derived(open || (rows[0]?.id ?? 0));
-  const mode = load(
-    () => ['outbox-mode'],
-    () => api.GET('/api/outbox/mode')
-  );
-  const email = load(
-    () => ['email', shown],
-    () => api.GET('/api/outbox/{id}', { params: { path: { id: shown } } }),
-    () => shown > 0
-  );
+  import Received from '$lib/email/Received.svelte';
+  import Sent from '$lib/email/Sent.svelte';
+  import Tabs from '$lib/ui/Tabs.svelte';
+  let shown = $state('sent');
 </script>
 
-<svelte:head><title>Outbox · Firm Tally</title></svelte:head>
+<svelte:head><title>Emails · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head">
-    <h1>Outbox</h1>
-    {#if mode.data && !mode.data.leaves}<span class="quiet">Test mode: emails are kept here, not sent.</span
-      >{/if}
-  </div>
-  <Notice refusal={list.refusal} />
-  {#if !list.isPending && !list.refusal && !rows.length}<p class="quiet">
-      No emails yet. Sending a quote puts one here.
-    </p>{/if}
-  <div class="two">
-    <div class="leaf list">
-      {#each rows as row (row.id)}
-        <button aria-pressed={row.id === shown} onclick={() => (open = row.id)}
-          ><b>{row.subject}</b><span class="quiet"
-            >to {row.recipient}, {row.sentAt
-              ? day(row.sentAt) + ' ' + at(row.sentAt)
-              : row.failure
-                ? 'not sent: ' + row.failure
-                : 'on its way'}</span
-          ></button
-        >
-      {/each}
-      <More {list} />
-    </div>
-    {#if shown && email.data}
-      <article class="leaf">
-        <p class="quiet">
-          From {email.data.from}<br />To {email.data.to.join(', ')}{#if email.data.copies.length}<br />Copy to
-            {email.data.copies.join(', ')}{/if}
-        </p>
-        <h2>{email.data.subject}</h2>
-        <pre>{email.data.text}</pre>
-        <p>
-          Attachments: {email.data.attachments.join(', ')}.
-          <a href="/api/outbox/{shown}/mail.eml">Download email (EML)</a>
-        </p>
-      </article>
-    {/if}
-  </div>
+  <div class="head"><h1>Emails</h1></div>
+  <Tabs
+    label="Emails"
+    tabs={[
+      { key: 'sent', label: 'Sent' },
+      { key: 'received', label: 'Received' }
+    ]}
+    bind:chosen={shown}
+  />
+  {#if shown === 'sent'}<Sent />{:else}<Received />{/if}
 </div>
 
 <style>
-  .two {
+  /* Both tabs: a list, and beside it the one that is read. */
+  .page :global(.two) {
     display: grid;
     grid-template-columns: 380px minmax(0, 1fr);
     gap: 16px;
     align-items: start;
   }
-  .list > button {
+  .page :global(.list > button) {
     display: block;
     width: 100%;
     text-align: left;
@@ -81,30 +35,21 @@
     border-bottom: 1px solid var(--rule);
     cursor: pointer;
   }
-  .list > button[aria-pressed='true'] {
+  .page :global(.list > button[aria-pressed='true']) {
     background: var(--petrol-wash);
     box-shadow: inset 3px 0 0 var(--petrol);
   }
-  .list b,
-  .list span {
+  .page :global(.list > button > *) {
     display: block;
+  }
+  .page :global(.list > button > b) {
     font-weight: 560;
   }
-  .list span {
-    font-weight: 400;
+  .page :global(.list > button > span) {
     font-size: var(--type-small);
   }
-  article {
-    padding: 14px 18px;
-  }
-  pre {
-    font: inherit;
-    white-space: pre-wrap;
-    overflow-wrap: anywhere;
-    margin: 12px 0;
-  }
   @media (max-width: 800px) {
-    .two {
+    .page :global(.two) {
       grid-template-columns: minmax(0, 1fr);
     }
   }

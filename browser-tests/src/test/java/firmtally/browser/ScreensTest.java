@@ -64,7 +64,7 @@ class ScreensTest {
     "/reports/variance, What did it take to win?",
     "/reports/table, Table",
     "/reports/meeting, Meeting",
-    "/outbox, Outbox",
+    "/outbox, Emails",
     "/enquiries/import, Import enquiries",
     "/enquiries/rules, Assignment rules",
     "/enquiries/5, ''",

@@ -146,6 +146,7 @@ class DoorsTest {
     ids.put("{number}", "S-0");
     ids.put("{contact}", "999999");
     ids.put("{question}", "999999");
+    ids.put("{received}", "999999");
     ids.put("{key}", "no-such-key");
     ids.put("{token}", "no-such-token");
     ids.put("{from}", "2027-01-01");

@@ -3,6 +3,7 @@ package firmtally.tests;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.http.HttpClient;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -62,6 +63,11 @@ final class Guest {
 
     String text(String pointer) {
       return body.at(pointer).asString();
+    }
+
+    /** What was answered as text. */
+    String words() {
+      return new String(bytes, StandardCharsets.UTF_8);
     }
 
     long id() {

@@ -826,13 +826,14 @@ CREATE TABLE opportunity_tick (
 
 CREATE TABLE record_file (
   id INTEGER PRIMARY KEY,
-  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity', 'product', 'company')),
+  record TEXT NOT NULL CHECK (record IN ('account', 'opportunity', 'enquiry', 'product', 'company')),
   record_id INTEGER NOT NULL,
   name TEXT NOT NULL,
   type TEXT NOT NULL,
   size INTEGER NOT NULL,
   sha256 TEXT NOT NULL REFERENCES file_content(sha256),
-  person_id INTEGER NOT NULL REFERENCES person(id),
+  -- NULL where it came by itself, with an email.
+  person_id INTEGER REFERENCES person(id),
   at TEXT NOT NULL,
   removed_at TEXT
 ) STRICT;
@@ -1442,6 +1443,8 @@ CREATE TABLE outgoing_email (
   copies TEXT NOT NULL DEFAULT '',
   subject TEXT NOT NULL,
   text TEXT NOT NULL,
+  -- The Message-IDs of what it answers, the nearest last, between spaces.
+  answers TEXT NOT NULL DEFAULT '',
   sent_at TEXT,
   tries INTEGER NOT NULL DEFAULT 0,
   failure TEXT
@@ -1454,6 +1457,49 @@ CREATE TABLE email_refusal (
 ) STRICT, WITHOUT ROWID;
 CREATE TABLE email_file (
   email_id INTEGER NOT NULL REFERENCES outgoing_email(id),
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  type TEXT NOT NULL,
+  sha256 TEXT NOT NULL REFERENCES file_content(sha256),
+  PRIMARY KEY (email_id, position)
+) STRICT, WITHOUT ROWID;
+-- A meeting that others were invited to by email; the sequence counts what was sent about it.
+CREATE TABLE meeting_invitation (
+  activity_id INTEGER PRIMARY KEY REFERENCES activity(id),
+  invited TEXT NOT NULL,
+  minutes INTEGER NOT NULL,
+  place TEXT NOT NULL,
+  sequence INTEGER NOT NULL DEFAULT 0,
+  cancelled_at TEXT
+) STRICT;
+-- What came from outside. It belongs to a record, or to none as long as nobody says to which.
+CREATE TABLE incoming_email (
+  id INTEGER PRIMARY KEY,
+  message_id TEXT NOT NULL UNIQUE,
+  record TEXT CHECK (record IN ('account', 'opportunity', 'enquiry')),
+  record_id INTEGER,
+  found_by TEXT NOT NULL CHECK (found_by IN ('hand', 'thread', 'number', 'contact', 'enquiry', 'domain', 'new', 'nothing')),
+  sender TEXT NOT NULL,
+  sender_name TEXT NOT NULL,
+  recipients TEXT NOT NULL,
+  copies TEXT NOT NULL,
+  subject TEXT NOT NULL,
+  text TEXT NOT NULL,
+  answers TEXT NOT NULL,
+  sent_at TEXT,
+  received_at TEXT NOT NULL,
+  sha256 TEXT NOT NULL REFERENCES file_content(sha256),
+  -- What it is in the record's activities, and what is planned to answer it.
+  activity_id INTEGER REFERENCES activity(id),
+  answer_id INTEGER REFERENCES activity(id),
+  answered_at TEXT
+) STRICT;
+CREATE INDEX incoming_email_activity ON incoming_email(activity_id);
+CREATE INDEX incoming_email_answer ON incoming_email(answer_id);
+CREATE INDEX incoming_email_record ON incoming_email(record, record_id);
+-- The files that came with one; they are the record's where it has one.
+CREATE TABLE incoming_email_file (
+  email_id INTEGER NOT NULL REFERENCES incoming_email(id),
   position INTEGER NOT NULL,
   name TEXT NOT NULL,
   type TEXT NOT NULL,

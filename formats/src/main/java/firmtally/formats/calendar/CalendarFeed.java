@@ -1,9 +1,10 @@
 package firmtally.formats.calendar;
 
 import biweekly.Biweekly;
+import biweekly.ICalDataType;
 import biweekly.ICalendar;
 import biweekly.component.VEvent;
-import biweekly.property.Method;
+import biweekly.component.VFreeBusy;
 import biweekly.property.Status;
 import biweekly.util.Duration;
 import java.nio.charset.StandardCharsets;
@@ -11,6 +12,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.Date;
 import java.util.List;
 import java.util.Optional;
@@ -19,6 +21,7 @@ import java.util.Optional;
 public final class CalendarFeed {
   private static final int REFRESH_HOURS = 1;
   private static final int HALF_HOUR = 30;
+  static final String PRODUCT = "-//Firm Tally//Calendar//EN";
 
   private CalendarFeed() {}
 
@@ -47,12 +50,27 @@ public final class CalendarFeed {
    */
   public static byte[] write(String name, List<Entry> entries, ZoneId zone, Instant now) {
     ICalendar calendar = new ICalendar();
-    calendar.setProductId("-//Firm Tally//Calendar//EN");
-    calendar.setMethod(Method.publish());
+    calendar.setProductId(PRODUCT);
     calendar.setName(name);
-    calendar.setRefreshInterval(Duration.builder().hours(REFRESH_HOURS).build());
+    calendar
+        .setRefreshInterval(Duration.builder().hours(REFRESH_HOURS).build())
+        .getParameters()
+        .setValue(ICalDataType.DURATION);
     entries.forEach(entry -> calendar.addEvent(event(entry, zone, now)));
+    if (entries.isEmpty()) {
+      // A calendar without any part is none by the standard: that nothing is taken is one.
+      calendar.addFreeBusy(free(now));
+    }
     return Biweekly.write(calendar).go().getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static VFreeBusy free(Instant now) {
+    VFreeBusy free = new VFreeBusy();
+    free.setUid("nothing-planned@firm-tally");
+    free.setDateTimeStamp(Date.from(now));
+    free.setDateStart(Date.from(now), true);
+    free.setDateEnd(Date.from(now.plus(1, ChronoUnit.DAYS)), true);
+    return free;
   }
 
   private static VEvent event(Entry entry, ZoneId zone, Instant now) {

@@ -1,2 +1,5 @@
-/** iCalendar (RFC 5545) feeds; {@link firmtally.formats.calendar.CalendarFeed} is all there is. */
+/**
+ * iCalendar (RFC 5545): the feed that programs subscribe to, and invitations to meetings. Read
+ * {@link firmtally.formats.calendar.CalendarFeed} first.
+ */
 package firmtally.formats.calendar;

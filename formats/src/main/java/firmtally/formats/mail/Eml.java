@@ -1,30 +1,24 @@
 package firmtally.formats.mail;
 
 import jakarta.activation.DataHandler;
-import jakarta.mail.BodyPart;
 import jakarta.mail.Message;
 import jakarta.mail.MessagingException;
-import jakarta.mail.Multipart;
 import jakarta.mail.Part;
 import jakarta.mail.Session;
 import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeBodyPart;
 import jakarta.mail.internet.MimeMessage;
 import jakarta.mail.internet.MimeMultipart;
+import jakarta.mail.internet.MimeUtility;
 import jakarta.mail.util.ByteArrayDataSource;
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Date;
 import java.util.List;
-import java.util.Optional;
 import java.util.Properties;
-import java.util.stream.Stream;
 
-/** A mail with its attached files, as the bytes of an EML file and back. */
+/** A mail with its attached files, as the bytes of an EML file. */
 public final class Eml {
   private Eml() {}
 
@@ -34,9 +28,13 @@ public final class Eml {
    * @param id its Message-ID, without the brackets around it
    * @param to one or several
    * @param copies who get a copy, for all to see
+   * @param answers the Message-IDs of what it answers, the nearest last; empty for a first one
+   * @param attached one of type {@code text/calendar; method=…} is an invitation: it is told as
+   *     another way to read the email, so that calendars offer to answer it
    */
   public record Mail(
       String id,
+      List<String> answers,
       String from,
       String fromName,
       List<String> to,
@@ -85,13 +83,14 @@ public final class Eml {
       message.setRecipients(Message.RecipientType.CC, addresses(mail.copies()));
       message.setSubject(mail.subject(), "UTF-8");
       message.setSentDate(Date.from(at));
-      MimeBodyPart text = new MimeBodyPart();
-      text.setText(mail.text(), "UTF-8");
-      MimeMultipart parts = new MimeMultipart(text);
+      if (!mail.answers().isEmpty()) {
+        List<String> chain = mail.answers().stream().map(id -> "<" + id + ">").toList();
+        message.setHeader("In-Reply-To", chain.get(chain.size() - 1));
+        message.setHeader("References", MimeUtility.fold(12, String.join(" ", chain)));
+      }
+      MimeMultipart parts = new MimeMultipart(words(mail));
       for (Attachment attached : mail.attached()) {
-        MimeBodyPart file = new MimeBodyPart();
-        file.setDataHandler(
-            new DataHandler(new ByteArrayDataSource(attached.bytes(), attached.type())));
+        MimeBodyPart file = content(attached);
         file.setFileName(attached.name());
         file.setDisposition(Part.ATTACHMENT);
         parts.addBodyPart(file);
@@ -105,48 +104,35 @@ public final class Eml {
     }
   }
 
+  /** The text; with an invitation beside it where there is one. */
+  private static MimeBodyPart words(Mail mail) throws MessagingException {
+    MimeBodyPart text = new MimeBodyPart();
+    text.setText(mail.text(), "UTF-8");
+    List<Attachment> invitations =
+        mail.attached().stream().filter(file -> file.type().contains("method=")).toList();
+    if (invitations.isEmpty()) {
+      return text;
+    }
+    MimeMultipart ways = new MimeMultipart("alternative", text);
+    for (Attachment invitation : invitations) {
+      ways.addBodyPart(content(invitation));
+    }
+    MimeBodyPart both = new MimeBodyPart();
+    both.setContent(ways);
+    return both;
+  }
+
+  private static MimeBodyPart content(Attachment file) throws MessagingException {
+    MimeBodyPart part = new MimeBodyPart();
+    part.setDataHandler(new DataHandler(new ByteArrayDataSource(file.bytes(), file.type())));
+    return part;
+  }
+
   private static InternetAddress[] addresses(List<String> texts) throws MessagingException {
     InternetAddress[] addresses = new InternetAddress[texts.size()];
     for (int i = 0; i < addresses.length; i++) {
       addresses[i] = new InternetAddress(texts.get(i), true);
     }
     return addresses;
-  }
-
-  /** Reads a mail that was written here. */
-  public static Readable read(byte[] eml) {
-    try {
-      MimeMessage message =
-          new MimeMessage(Session.getInstance(new Properties()), new ByteArrayInputStream(eml));
-      Multipart parts = (Multipart) message.getContent();
-      StringBuilder text = new StringBuilder();
-      List<String> files = new ArrayList<>();
-      for (int i = 0; i < parts.getCount(); i++) {
-        BodyPart part = parts.getBodyPart(i);
-        if (Part.ATTACHMENT.equalsIgnoreCase(part.getDisposition())) {
-          files.add(part.getFileName());
-        } else {
-          text.append(part.getContent());
-        }
-      }
-      return new Readable(
-          ((InternetAddress) message.getFrom()[0]).toUnicodeString(),
-          texts(message, Message.RecipientType.TO),
-          texts(message, Message.RecipientType.CC),
-          message.getSubject(),
-          text.toString(),
-          files);
-    } catch (MessagingException | IOException e) {
-      throw new IllegalArgumentException("this is not an email: " + e.getMessage(), e);
-    }
-  }
-
-  private static List<String> texts(MimeMessage message, Message.RecipientType type)
-      throws MessagingException {
-    return Optional.ofNullable(message.getRecipients(type)).stream()
-        .flatMap(Arrays::stream)
-        .flatMap(a -> a instanceof InternetAddress address ? Stream.of(address) : Stream.empty())
-        .map(InternetAddress::getAddress)
-        .toList();
   }
 }

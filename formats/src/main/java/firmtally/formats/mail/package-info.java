@@ -1,2 +1,5 @@
-/** Mails as EML: written, and read back for people. */
+/**
+ * Emails as EML. Read {@link firmtally.formats.mail.Eml} for what leaves and {@link
+ * firmtally.formats.mail.ReceivedEml} for what comes.
+ */
 package firmtally.formats.mail;

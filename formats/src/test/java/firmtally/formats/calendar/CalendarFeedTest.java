@@ -42,6 +42,6 @@ class CalendarFeedTest {
   void anEntryWithoutATimeIsTheWholeDay() {
     assertThat(feed(Optional.empty()))
         .contains("DTSTART;VALUE=DATE:20270301")
-        .doesNotContain("DURATION");
+        .doesNotContain("DURATION:PT30M");
   }
 }

@@ -12,6 +12,7 @@ class EmlTest {
   private static Eml.Mail to(String address) {
     return new Eml.Mail(
         "email-7.1772355600@harrowplumb.example",
+        List.of("first@greyfen.example", "second@greyfen.example"),
         "mara@harrowplumb.example",
         "Mara Lind",
         List.of(address, "stores@greyfen.example"),
@@ -26,13 +27,18 @@ class EmlTest {
   @Test
   void whatIsWrittenCanBeRead() {
     byte[] eml = Eml.write(to("lucja@greyfen.example"), Instant.parse("2027-03-01T09:00:00Z"));
-    Eml.Readable mail = Eml.read(eml);
+    ReceivedEml.Received mail = ReceivedEml.read(eml);
     assertThat(mail.subject()).isEqualTo("Quote Q-1001: Größe");
     assertThat(mail.to()).containsExactly("lucja@greyfen.example", "stores@greyfen.example");
     assertThat(mail.copies()).containsExactly("mara@harrowplumb.example");
-    assertThat(mail.from()).contains("Mara Lind");
+    assertThat(mail.fromName()).isEqualTo("Mara Lind");
+    assertThat(mail.from()).isEqualTo("mara@harrowplumb.example");
+    assertThat(mail.answers()).containsExactly("second@greyfen.example", "first@greyfen.example");
+    assertThat(mail.sent()).contains(Instant.parse("2027-03-01T09:00:00Z"));
     assertThat(mail.text()).contains("Dear Łucja,");
-    assertThat(mail.attachments()).containsExactly("Q-1001.pdf", "Prüfschein.pdf");
+    assertThat(mail.attachments())
+        .extracting(Eml.Attachment::name)
+        .containsExactly("Q-1001.pdf", "Prüfschein.pdf");
   }
 
   @Test

@@ -2,6 +2,7 @@ package firmtally.server.customers.email;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.IncomingEmailId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Idempotency;
 import org.springframework.http.HttpStatus;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,8 +31,11 @@ class RecordEmailController {
   /** What an email from here begins as. */
   @GetMapping("/draft")
   RecordEmails.EmailDraft draft(
-      @PathVariable String kind, @PathVariable RecordId id, @SignedIn Actor actor) {
-    return emails.draft(kind, id, actor);
+      @PathVariable String kind,
+      @PathVariable RecordId id,
+      @RequestParam(defaultValue = "0") IncomingEmailId answers,
+      @SignedIn Actor actor) {
+    return emails.draft(kind, id, answers, actor);
   }
 
   @PostMapping

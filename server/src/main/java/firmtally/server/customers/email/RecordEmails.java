@@ -14,6 +14,7 @@ import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.EnquiryId;
 import firmtally.server.platform.ids.FileId;
+import firmtally.server.platform.ids.IncomingEmailId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
@@ -26,6 +27,8 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,13 +40,16 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class RecordEmails {
   private static final int SUBJECT = 200;
+  private static final int MOST_CHAIN = 20;
   private static final int LONGEST = 20_000;
+  private static final int MOST_QUOTED = 8_000;
   private static final String EMAIL = "email";
   private static final String ENQUIRY = "enquiry";
   private static final String ACCOUNT = "account";
   private static final List<Purpose> PURPOSES =
       List.of(Purpose.FOLLOW_UP_EMAIL, Purpose.INTRODUCTION_EMAIL, Purpose.APPOINTMENT_EMAIL);
   private final RecordEmailStore store;
+  private final IncomingEmails incoming;
   private final Records records;
   private final ActivityService activities;
   private final EnquiryService enquiries;
@@ -57,6 +63,7 @@ public class RecordEmails {
 
   RecordEmails(
       RecordEmailStore store,
+      IncomingEmails incoming,
       Records records,
       ActivityService activities,
       EnquiryService enquiries,
@@ -67,6 +74,7 @@ public class RecordEmails {
       UserService users,
       Clock clock) {
     this.store = store;
+    this.incoming = incoming;
     this.records = records;
     this.activities = activities;
     this.enquiries = enquiries;
@@ -88,17 +96,46 @@ public class RecordEmails {
    *
    * @param to one or several, between commas or semicolons
    * @param files of the record
+   * @param answers an email of the record that it is the answer to; null for none
    */
   record EmailForm(
       String to,
       @MaybeNull String copies,
       String subject,
       String text,
-      @MaybeNull List<FileId> files) {}
+      @MaybeNull List<FileId> files,
+      @MaybeNull IncomingEmailId answers) {}
 
-  /** What an email begins as; nothing is sent. */
-  EmailDraft draft(String kind, RecordId id, Actor actor) {
+  /**
+   * What an email begins as; nothing is sent.
+   *
+   * @param answers an email of the record that is to be answered; an id of 0 for none
+   */
+  EmailDraft draft(String kind, RecordId id, IncomingEmailId answers, Actor actor) {
     check(kind, id, actor);
+    EmailDraft draft = draft(kind, id, actor);
+    return answers.value() == 0 ? draft : answering(draft, incoming.ofRecord(answers, kind, id));
+  }
+
+  /** The same as an answer: to whoever wrote, under their subject, above their words. */
+  private static EmailDraft answering(EmailDraft draft, IncomingStore.Row of) {
+    String quoted =
+        "\n\n\n"
+            + (of.senderName().isEmpty() ? of.sender() : of.senderName())
+            + " wrote:\n"
+            + of.text().lines().map(line -> "> " + line).collect(Collectors.joining("\n"));
+    String whole = quoted.length() <= MOST_QUOTED ? quoted : quoted.substring(0, MOST_QUOTED) + "…";
+    String subject = of.subject().matches("(?i)re:.*") ? of.subject() : "Re: " + of.subject();
+    return new EmailDraft(
+        of.sender(),
+        subject.length() <= SUBJECT ? subject : subject.substring(0, SUBJECT),
+        draft.texts().stream()
+            .map(begun -> new EmailBeginning(begun.purpose(), begun.text() + whole))
+            .toList(),
+        draft.files());
+  }
+
+  private EmailDraft draft(String kind, RecordId id, Actor actor) {
     RecordEmailStore.Addressee to = store.addressee(kind, id);
     UserService.Reached me = words.users().contactOf(actor.id());
     Fields fields =
@@ -154,6 +191,8 @@ public class RecordEmails {
       input.refuse("text", "Fill in or remove what stands in braces.");
     }
     input.check();
+    Optional<IncomingStore.Row> answered =
+        Optional.ofNullable(typed.answers()).map(email -> incoming.ofRecord(email, kind, id));
     emails.queue(
         new EmailQueue.Email(
             kind,
@@ -163,8 +202,23 @@ public class RecordEmails {
             copies,
             subject,
             text,
-            attached(kind, id, Input.given(typed.files()))));
+            attached(kind, id, Input.given(typed.files())),
+            answered.map(RecordEmails::chain).orElse(List.of())));
+    answered.ifPresent(row -> incoming.answered(row, text));
     keep(kind, id, "To " + String.join(", ", to) + ": " + subject, text, actor);
+  }
+
+  /** What an answer refers to: what the email answered itself, then the email. */
+  private static List<String> chain(IncomingStore.Row of) {
+    List<String> chain = new ArrayList<>();
+    if (!of.answers().isEmpty()) {
+      List<String> nearestFirst = List.of(of.answers().split(" "));
+      for (int i = Math.min(nearestFirst.size(), MOST_CHAIN) - 1; i >= 0; i--) {
+        chain.add(nearestFirst.get(i));
+      }
+    }
+    chain.add(of.messageId());
+    return chain;
   }
 
   private void keep(String kind, RecordId id, String words, String text, Actor actor) {

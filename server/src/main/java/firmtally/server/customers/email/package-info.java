@@ -1,5 +1,7 @@
 /**
- * Emails that are written from an enquiry, an account or an opportunity, out of the texts of the
- * settings. Read {@link firmtally.server.customers.email.RecordEmails} first.
+ * Emails of an enquiry, an account or an opportunity: written out of the texts of the settings,
+ * come from outside, and invitations to meetings. Read {@link
+ * firmtally.server.customers.email.RecordEmails} first, then {@link
+ * firmtally.server.customers.email.IncomingEmails}.
  */
 package firmtally.server.customers.email;

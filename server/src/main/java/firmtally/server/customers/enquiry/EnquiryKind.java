@@ -14,6 +14,7 @@ class EnquiryKind {
         .called("e.number")
         .told("e.name", "e.subject || ', ' || replace(e.state, '-', ' ')")
         .owned()
+        .keepsFiles()
         .readable(Visibility.OWNED_READABLE)
         .editable(Visibility.OWNED_EDITABLE);
   }

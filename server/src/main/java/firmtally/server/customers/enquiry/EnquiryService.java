@@ -128,6 +128,40 @@ public class EnquiryService implements DueWork {
     return new PersonId(Long.parseLong(text));
   }
 
+  /**
+   * Takes an enquiry down that came by email, and gives it to whom the rules say; empty where what
+   * the email says of its sender cannot be taken down.
+   *
+   * @param name the sender's; blank for none
+   * @param subject cut where it is too long
+   */
+  @Transactional
+  public Optional<EnquiryId> takeEmail(String name, String email, String subject) {
+    String about = subject.isBlank() ? "Email" : subject;
+    EnquiryForm form =
+        new EnquiryForm(
+            cut(name.isBlank() ? email : name),
+            "",
+            cut(about),
+            cut(name),
+            null,
+            null,
+            null,
+            null,
+            "email",
+            null,
+            null);
+    Input input = new Input();
+    EnquiryReader.Draft draft = reader.read(input, form, email, "");
+    return input.problems().list().isEmpty()
+        ? Optional.of(give(draft, Actor.SYSTEM))
+        : Optional.empty();
+  }
+
+  private static String cut(String text) {
+    return text.length() <= LONGEST ? text : text.substring(0, LONGEST - 1) + "…";
+  }
+
   /** Takes down what is in order, and gives it to whom the rules say. */
   EnquiryId give(EnquiryReader.Draft draft, Actor by) {
     AssignmentService.Turns turns = assignment.turns();

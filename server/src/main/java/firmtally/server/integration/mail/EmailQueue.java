@@ -16,7 +16,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
@@ -34,6 +37,7 @@ public class EmailQueue implements DueWork, DisposableBean {
   private static final Logger LOG = LoggerFactory.getLogger(EmailQueue.class);
   private static final int AT_ONCE = 20;
   private static final int MOST_TRIES = 50;
+  private static final Pattern OURS = Pattern.compile("email-(\\d{1,15})\\.(\\d{1,12})@.+");
   private final EmailStore store;
   private final OutgoingMail mail;
   private final FileService files;
@@ -66,6 +70,7 @@ public class EmailQueue implements DueWork, DisposableBean {
    * @param record the kind of record that it belongs to; who sees that sees the email
    * @param to one or several
    * @param copies who get a copy
+   * @param answers the Message-IDs of what it answers, the nearest last
    */
   public record Email(
       String record,
@@ -75,7 +80,24 @@ public class EmailQueue implements DueWork, DisposableBean {
       List<String> copies,
       String subject,
       String text,
-      List<Attached> files) {}
+      List<Attached> files,
+      List<String> answers) {
+    /** One that answers nothing. */
+    public Email(
+        String record,
+        RecordId recordId,
+        From from,
+        List<String> to,
+        List<String> copies,
+        String subject,
+        String text,
+        List<Attached> files) {
+      this(record, recordId, from, to, copies, subject, text, files, List.of());
+    }
+  }
+
+  /** An email that left, and the record that it belongs to. */
+  public record Left(MailId id, String record, RecordId recordId) {}
 
   /** Who writes. */
   public record From(String address, String name) {}
@@ -151,9 +173,31 @@ public class EmailQueue implements DueWork, DisposableBean {
     return mail.leaves();
   }
 
+  /**
+   * The email that left with a Message-ID; empty when it is none of ours. Whoever makes one up
+   * would have to know when it was written.
+   */
+  public Optional<Left> left(String messageId) {
+    Matcher ours = OURS.matcher(messageId);
+    if (!ours.matches()) {
+      return Optional.empty();
+    }
+    return store
+        .find(new MailId(Long.parseLong(ours.group(1))))
+        .filter(row -> Long.toString(row.at().getEpochSecond()).equals(ours.group(2)))
+        .map(row -> new Left(row.id(), row.record(), row.recordId()));
+  }
+
+  /** An address does not take our emails, as an email told that came back. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void refused(String address, String words) {
+    store.refuse(address, words, clock.instant());
+  }
+
   private Eml.Mail email(EmailStore.Row row) {
     return new Eml.Mail(
         "email-" + row.id() + "." + row.at().getEpochSecond() + "@" + domain(row.sender()),
+        row.answers().isEmpty() ? List.of() : List.of(row.answers().split(" ")),
         row.sender(),
         row.senderName(),
         EmailStore.addresses(row.recipient()),

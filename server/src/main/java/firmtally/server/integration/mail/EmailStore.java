@@ -15,13 +15,13 @@ import org.springframework.stereotype.Repository;
 class EmailStore {
   private static final String ROWS =
       """
-      SELECT id, at, record, record_id, sender, sender_name, recipient, copies, subject, text, sent_at, tries, failure
+      SELECT id, at, record, record_id, sender, sender_name, recipient, copies, subject, text, answers, sent_at, tries, failure
       FROM outgoing_email e
       """;
   private static final String INSERT =
       """
-      INSERT INTO outgoing_email (at, record, record_id, sender, sender_name, recipient, copies, subject, text)
-      VALUES (:at, :record, :recordId, :from, :fromName, :to, :copies, :subject, :text) RETURNING id
+      INSERT INTO outgoing_email (at, record, record_id, sender, sender_name, recipient, copies, subject, text, answers)
+      VALUES (:at, :record, :recordId, :from, :fromName, :to, :copies, :subject, :text, :answers) RETURNING id
       """;
   private final Sql sql;
   private final Records records;
@@ -43,6 +43,7 @@ class EmailStore {
       String copies,
       String subject,
       String text,
+      String answers,
       Instant sentAt,
       int tries,
       String failure) {}
@@ -65,6 +66,7 @@ class EmailStore {
         .param("copies", String.join(BETWEEN, email.copies()))
         .param("subject", email.subject())
         .param("text", email.text())
+        .param("answers", String.join(" ", email.answers()))
         .query(MailId.class)
         .single();
   }

@@ -7,6 +7,7 @@ import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.ids.EnquiryId;
+import firmtally.server.platform.ids.IncomingEmailId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.RecordId;
@@ -24,6 +25,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongFunction;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,14 +40,21 @@ public class ActivityService {
   private final UserService people;
   private final Records records;
   private final ChangeLog log;
+  private final ObjectProvider<ActivityMoved> watching;
   private final Clock clock;
 
   ActivityService(
-      ActivityStore store, UserService people, Records records, ChangeLog log, Clock clock) {
+      ActivityStore store,
+      UserService people,
+      Records records,
+      ChangeLog log,
+      ObjectProvider<ActivityMoved> watching,
+      Clock clock) {
     this.store = store;
     this.people = people;
     this.records = records;
     this.log = log;
+    this.watching = watching;
     this.clock = clock;
   }
 
@@ -75,7 +84,11 @@ public class ActivityService {
     }
   }
 
-  /** An activity. */
+  /**
+   * An activity.
+   *
+   * @param receivedId the email that came, or that this is planned to answer; null for none
+   */
   public record Activity(
       ActivityId id,
       String kind,
@@ -90,7 +103,12 @@ public class ActivityService {
       @MaybeNull Instant closedAt,
       @MaybeNull Instant doneAt,
       String outcome,
+      @MaybeNull IncomingEmailId receivedId,
       long version) {}
+
+  /** An activity as it stands now. */
+  public record Standing(
+      On on, String kind, String subject, LocalDate due, Optional<LocalTime> time) {}
 
   /** An activity in the calendar, with the record that it belongs to. */
   public record Planned(
@@ -265,7 +283,7 @@ public class ActivityService {
     return store.insert(
         new ActivityStore.Row(
             kind,
-            subject.length() <= LONGEST ? subject : subject.substring(0, LONGEST - 1) + "…",
+            cut(subject),
             due,
             null,
             person,
@@ -330,6 +348,32 @@ public class ActivityService {
                 outcome));
     log.note(actor.id(), on.record(), on.id(), kind, null, words);
     return id;
+  }
+
+  /** Notes down what came by itself, such as an email, with its owner; a long one is cut. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public ActivityId cameBySystem(
+      On on, String kind, String words, String outcome, PersonId person) {
+    ActivityId id =
+        store.insert(
+            new ActivityStore.Row(
+                kind,
+                cut(words),
+                LocalDate.now(clock),
+                null,
+                person,
+                null,
+                on.idOf("opportunity", OpportunityId::new),
+                on.idOf("enquiry", EnquiryId::new),
+                on.idOf("account", AccountId::new),
+                clock.instant(),
+                outcome));
+    log.note(Actor.SYSTEM.id(), on.record(), on.id(), kind, null, cut(words));
+    return id;
+  }
+
+  private static String cut(String words) {
+    return words.length() <= LONGEST ? words : words.substring(0, LONGEST - 1) + "…";
   }
 
   /** Marks an activity done, with what came of it, and plans the next one in the same act. */
@@ -399,6 +443,14 @@ public class ActivityService {
         "due: " + kept.subject(),
         kept.due().toString(),
         row.due().toString());
+    watching.orderedStream().forEach(one -> one.moved(id, actor));
+  }
+
+  /** One that somebody may change, with the record that it belongs to. */
+  public Standing standing(ActivityId id, Actor actor) {
+    ActivityStore.Kept kept = changeable(id, actor);
+    return new Standing(
+        on(kept), kept.kind(), kept.subject(), kept.due(), Optional.ofNullable(kept.atTime()));
   }
 
   private ActivityStore.Kept changeable(ActivityId id, Actor actor) {

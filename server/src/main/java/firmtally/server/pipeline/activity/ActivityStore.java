@@ -21,7 +21,9 @@ class ActivityStore {
   private static final String ROWS =
       """
       SELECT a.id, a.kind, a.subject, a.due, a.at_time, a.person_id, p.name AS person, a.opportunity_id, a.enquiry_id,
-             a.account_id, a.closed_at, a.done_at, a.outcome, a.version
+             a.account_id, a.closed_at, a.done_at, a.outcome, a.version,
+             COALESCE((SELECT i.id FROM incoming_email i WHERE i.activity_id = a.id),
+                      (SELECT i.id FROM incoming_email i WHERE i.answer_id = a.id)) AS received_id
       FROM activity a JOIN person p ON p.id = a.person_id
       """;
   private static final String FIND =

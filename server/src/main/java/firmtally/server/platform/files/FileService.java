@@ -1,11 +1,14 @@
 package firmtally.server.platform.files;
 
 import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.FileId;
+import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -68,7 +71,8 @@ public class FileService {
 
   /** Keeps a file with a record; the same content is kept once however often it comes. */
   @Transactional
-  public void add(String record, RecordId id, String typedName, byte[] bytes, Actor actor) {
+  public void add(
+      String record, RecordId id, @MaybeNull String typedName, byte[] bytes, Actor actor) {
     Input input = new Input();
     String name = input.text("file", plainName(typedName), LONGEST);
     if (bytes == null || bytes.length == 0) {
@@ -77,9 +81,9 @@ public class FileService {
     input.check();
     String sha256 = sha256(bytes);
     store.putContent(sha256, bytes);
+    PersonId by = actor.role() == Role.SYSTEM ? null : actor.id();
     store.insert(
-        new FileStore.New(
-            record, id, name, type(name), bytes.length, sha256, actor.id(), clock.instant()));
+        new FileStore.New(record, id, name, type(name), bytes.length, sha256, by, clock.instant()));
     log.note(actor.id(), record, id, "file", null, name);
   }
 
@@ -132,7 +136,8 @@ public class FileService {
     return TYPES.getOrDefault(ending, PLAIN);
   }
 
-  private static String sha256(byte[] bytes) {
+  /** The checksum that bytes are kept by, in hex. */
+  public static String sha256(byte[] bytes) {
     try {
       return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
     } catch (NoSuchAlgorithmException e) {

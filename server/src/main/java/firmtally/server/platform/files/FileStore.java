@@ -13,8 +13,8 @@ import org.springframework.stereotype.Repository;
 class FileStore {
   private static final String LIST =
       """
-      SELECT f.id, f.name, f.type, f.size, f.sha256, p.name AS person, f.at
-      FROM record_file f JOIN person p ON p.id = f.person_id
+      SELECT f.id, f.name, f.type, f.size, f.sha256, COALESCE(p.name, 'automatically') AS person, f.at
+      FROM record_file f LEFT JOIN person p ON p.id = f.person_id
       WHERE f.record = :record AND f.record_id = :id AND f.removed_at IS NULL ORDER BY f.id DESC
       """;
   private static final String INSERT =

@@ -22,6 +22,7 @@ public sealed interface Id
         EnquiryId,
         FileId,
         ImportId,
+        IncomingEmailId,
         MailId,
         NoteId,
         OpportunityId,

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
 import firmtally.formats.mail.Eml;
+import firmtally.formats.mail.ReceivedEml;
 import firmtally.server.platform.ids.MailId;
 import jakarta.mail.internet.MimeMessage;
 import java.io.BufferedReader;
@@ -52,6 +53,7 @@ class SmtpMailTest {
   private static Eml.Mail email(String... to) {
     return new Eml.Mail(
         "email-7.1@harrowplumb.example",
+        List.of(),
         "sales@harrowplumb.example",
         "Harrow & Plumb",
         List.of(to),
@@ -71,11 +73,11 @@ class SmtpMailTest {
     MimeMessage[] arrived = server.getReceivedMessages();
     assertThat(arrived).hasSize(2);
     assertThat(arrived[0].getMessageID()).isEqualTo("<email-7.1@harrowplumb.example>");
-    Eml.Readable read = Eml.read(bytes(arrived[0]));
+    ReceivedEml.Received read = ReceivedEml.read(bytes(arrived[0]));
     assertThat(read.subject()).isEqualTo("Quote Q-1009: Žofia’s scales");
     assertThat(read.to()).containsExactly("jane@buyer.example");
     assertThat(read.text()).contains("please find …");
-    assertThat(read.attachments()).containsExactly("Q-1009.pdf");
+    assertThat(read.attachments()).extracting(Eml.Attachment::name).containsExactly("Q-1009.pdf");
   }
 
   private static byte[] bytes(MimeMessage message) throws Exception {
