@@ -108,6 +108,9 @@
     gap: 6px;
     align-items: center;
   }
+  .pad > p {
+    margin-bottom: 10px;
+  }
   .pad {
     padding: 14px 18px;
   }

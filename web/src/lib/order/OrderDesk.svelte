@@ -62,6 +62,7 @@
   const entries = $derived<MenuEntry[]>([
     ...(o.may.confirm ? [{ value: 'confirm', label: 'Send confirmation by email' }] : []),
     { value: 'pdf', label: 'Confirmation as PDF' },
+    { value: 'ubl', label: 'Order as UBL', detail: 'for programs' },
     ...(session.sells ? [{ value: 'again', label: 'Order again…', detail: 'at today’s prices' }] : []),
     ...(o.may.change ? [{ value: 'terms', label: 'Change terms…', group: 'Change' }] : []),
     ...(o.may.change ? [{ value: 'quantities', label: 'Change quantities…', group: 'Change' }] : []),
@@ -72,6 +73,7 @@
   function more(value: string) {
     if (value === 'confirm') void confirm();
     else if (value === 'pdf') window.open(`/api/orders/${o.id}/confirmation/pdf`);
+    else if (value === 'ubl') window.open(`/api/orders/${o.id}/ubl`);
     else asking = value as Asking;
   }
 

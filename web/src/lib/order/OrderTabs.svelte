@@ -5,6 +5,7 @@
   const keeps = $derived(['credit-controller', 'administrator'].includes(session.me?.role ?? ''));
   const places = $derived([
     ['/orders', 'Orders'],
+    ['/orders/received', 'Received'],
     ['/orders/due', 'Still to deliver'],
     ...(keeps ? [['/invoices/proposals', 'To invoice']] : []),
     ['/invoices', 'Invoices'],

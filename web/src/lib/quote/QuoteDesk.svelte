@@ -160,6 +160,7 @@
   <a class="act" href="/api/quotes/{q.id}/quote.pdf" target="_blank" rel="noopener"
     ><Icon name="paper" size={13} />PDF</a
   >
+  <a class="act" href="/api/quotes/{q.id}/ubl" download title="The quote for programs, as UBL 2.1">UBL</a>
   {#if q.may.takeCounter}<button class="act main" disabled={acts.busy} onclick={takeCounter}
       >Take at most {offered} %</button
     >{/if}

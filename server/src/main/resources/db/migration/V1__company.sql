@@ -1126,6 +1126,50 @@ CREATE VIEW sales_order AS
          d.made_by AS placed_by, d.made_on AS placed_on, d.version, t.po_number, t.invoice_on, t.released_at, t.to_invoice
   FROM document d JOIN order_terms t ON t.document_id = d.id WHERE d.kind = 'order';
 
+-- What a customer calls a product of ours, as it was told when an order of theirs was checked.
+CREATE TABLE customer_code (
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  code TEXT NOT NULL,
+  product TEXT NOT NULL REFERENCES product(code),
+  PRIMARY KEY (account_id, code)
+) STRICT, WITHOUT ROWID;
+
+-- Orders that came as files, until somebody has checked them.
+CREATE TABLE received_order (
+  id INTEGER PRIMARY KEY,
+  account_id INTEGER NOT NULL REFERENCES account(id),
+  number TEXT NOT NULL,
+  issued_on TEXT,
+  buyer TEXT NOT NULL,
+  note TEXT NOT NULL,
+  wanted TEXT,
+  delivery TEXT NOT NULL,
+  received_at TEXT NOT NULL,
+  person_id INTEGER REFERENCES person(id),
+  sha256 TEXT NOT NULL REFERENCES file_content(sha256),
+  state TEXT NOT NULL DEFAULT 'to-check' CHECK (state IN ('to-check', 'placed', 'refused')),
+  reason TEXT NOT NULL DEFAULT '',
+  order_id INTEGER REFERENCES document(id),
+  activity_id INTEGER NOT NULL REFERENCES activity(id),
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE UNIQUE INDEX received_order_number ON received_order(account_id, number) WHERE state <> 'refused';
+CREATE INDEX received_order_state ON received_order(state, id);
+CREATE TABLE received_order_line (
+  order_id INTEGER NOT NULL REFERENCES received_order(id),
+  position INTEGER NOT NULL,
+  our_code TEXT NOT NULL,
+  their_code TEXT NOT NULL,
+  words TEXT NOT NULL,
+  quantity INTEGER NOT NULL,
+  unit TEXT NOT NULL,
+  price INTEGER,
+  wanted TEXT,
+  product TEXT REFERENCES product(code),
+  left_out INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY (order_id, position)
+) STRICT, WITHOUT ROWID;
+
 -- What of an order is delivered and invoiced: its counted lines that are paid once. What recurs is charged by its agreement.
 CREATE TABLE order_line (
   document_id INTEGER NOT NULL REFERENCES document(id),

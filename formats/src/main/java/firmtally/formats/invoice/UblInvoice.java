@@ -2,39 +2,25 @@ package firmtally.formats.invoice;
 
 import com.helger.ubl21.UBL21Marshaller;
 import java.math.BigDecimal;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.AddressType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.AllowanceChargeType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.BillingReferenceType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ContactType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.CountryType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.CreditNoteLineType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.CustomerPartyType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.DocumentReferenceType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.FinancialAccountType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.InvoiceLineType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemIdentificationType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.MonetaryTotalType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.OrderReferenceType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyIdentificationType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyLegalEntityType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyNameType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyTaxSchemeType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PaymentMeansType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PaymentTermsType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PeriodType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PriceType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.SupplierPartyType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.TaxCategoryType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.TaxSchemeType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.TaxSubtotalType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.TaxTotalType;
-import oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21.DescriptionType;
 import oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21.NoteType;
 import oasis.names.specification.ubl.schema.xsd.creditnote_21.CreditNoteType;
 import oasis.names.specification.ubl.schema.xsd.invoice_21.InvoiceType;
@@ -57,7 +43,6 @@ public final class UblInvoice {
 
   private static final String UNDEFINED = "1";
 
-  private static final String VAT = "VAT";
   private final TradeInvoice invoice;
 
   private UblInvoice(TradeInvoice invoice) {
@@ -104,7 +89,7 @@ public final class UblInvoice {
       of.setID(Integer.toString(ubl.getInvoiceLineCount() + 1));
       of.setInvoicedQuantity(line.quantity()).setUnitCode(Units.code(line.unit()));
       of.setLineExtensionAmount(line.net()).setCurrencyID(invoice.currency());
-      period(line).ifPresent(of::addInvoicePeriod);
+      UblParts.period(line.from(), line.to()).ifPresent(of::addInvoicePeriod);
       of.setItem(item(line));
       of.setPrice(price(line));
       ubl.addInvoiceLine(of);
@@ -136,7 +121,7 @@ public final class UblInvoice {
       of.setID(Integer.toString(ubl.getCreditNoteLineCount() + 1));
       of.setCreditedQuantity(line.quantity()).setUnitCode(Units.code(line.unit()));
       of.setLineExtensionAmount(line.net()).setCurrencyID(invoice.currency());
-      period(line).ifPresent(of::addInvoicePeriod);
+      UblParts.period(line.from(), line.to()).ifPresent(of::addInvoicePeriod);
       of.setItem(item(line));
       of.setPrice(price(line));
       ubl.addCreditNoteLine(of);
@@ -186,86 +171,14 @@ public final class UblInvoice {
 
   private SupplierPartyType seller() {
     SupplierPartyType seller = new SupplierPartyType();
-    seller.setParty(party(invoice.seller(), true));
+    seller.setParty(UblParts.party(invoice.seller(), true));
     return seller;
   }
 
   private CustomerPartyType buyer() {
     CustomerPartyType buyer = new CustomerPartyType();
-    buyer.setParty(party(invoice.buyer(), false));
+    buyer.setParty(UblParts.party(invoice.buyer(), false));
     return buyer;
-  }
-
-  private static PartyType party(TradeInvoice.Party of, boolean isSeller) {
-    PartyType party = new PartyType();
-    ElectronicAddress.of(of)
-        .ifPresent(address -> party.setEndpointID(address.id()).setSchemeID(address.scheme()));
-    if (!of.number().isBlank()) {
-      PartyIdentificationType number = new PartyIdentificationType();
-      number.setID(of.number());
-      party.addPartyIdentification(number);
-    }
-    PartyNameType name = new PartyNameType();
-    name.setName(of.name());
-    party.addPartyName(name);
-    party.setPostalAddress(address(of));
-    if (!of.taxNumber().isEmpty() && (of.hasVatId() || isSeller)) {
-      party.addPartyTaxScheme(taxScheme(of));
-    }
-    PartyLegalEntityType entity = new PartyLegalEntityType();
-    entity.setRegistrationName(of.name());
-    if (!of.registration().isBlank()) {
-      entity.setCompanyID(of.registration());
-    }
-    party.addPartyLegalEntity(entity);
-    if (!of.contact().isBlank() || !of.phone().isBlank() || !of.email().isBlank()) {
-      party.setContact(contact(of));
-    }
-    return party;
-  }
-
-  private static PartyTaxSchemeType taxScheme(TradeInvoice.Party of) {
-    PartyTaxSchemeType tax = new PartyTaxSchemeType();
-    tax.setCompanyID(of.hasVatId() ? of.taxNumber() : of.taxId());
-    tax.setTaxScheme(scheme(of.hasVatId() ? VAT : "TAX"));
-    return tax;
-  }
-
-  private static TaxSchemeType scheme(String id) {
-    TaxSchemeType scheme = new TaxSchemeType();
-    scheme.setID(id);
-    return scheme;
-  }
-
-  private static AddressType address(TradeInvoice.Party of) {
-    AddressType address = new AddressType();
-    if (!of.street().isBlank()) {
-      address.setStreetName(of.street());
-    }
-    if (!of.town().isBlank()) {
-      address.setCityName(of.town());
-    }
-    if (!of.postal().isBlank()) {
-      address.setPostalZone(of.postal());
-    }
-    CountryType country = new CountryType();
-    country.setIdentificationCode(of.country());
-    address.setCountry(country);
-    return address;
-  }
-
-  private static ContactType contact(TradeInvoice.Party of) {
-    ContactType contact = new ContactType();
-    if (!of.contact().isBlank()) {
-      contact.setName(of.contact());
-    }
-    if (!of.phone().isBlank()) {
-      contact.setTelephone(of.phone());
-    }
-    if (!of.email().isBlank()) {
-      contact.setElectronicMail(of.email());
-    }
-    return contact;
   }
 
   private PaymentMeansType means() {
@@ -304,24 +217,10 @@ public final class UblInvoice {
           new oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21
               .AllowanceChargeReasonType(deduction.words()));
       allowance.setAmount(deduction.net()).setCurrencyID(invoice.currency());
-      allowance.addTaxCategory(category(deduction.percent(), false));
+      allowance.addTaxCategory(UblParts.category(deduction.percent(), invoice.exemption(), false));
       allowances.add(allowance);
     }
     return allowances;
-  }
-
-  private TaxCategoryType category(BigDecimal percent, boolean withReason) {
-    TaxCategoryType category = new TaxCategoryType();
-    boolean isExempt = percent.signum() == 0 && !invoice.exemption().isBlank();
-    category.setID(percent.signum() > 0 ? "S" : isExempt ? "E" : "Z");
-    category.setPercent(percent);
-    if (withReason && isExempt) {
-      category.addTaxExemptionReason(
-          new oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21
-              .TaxExemptionReasonType(invoice.exemption()));
-    }
-    category.setTaxScheme(scheme(VAT));
-    return category;
   }
 
   private TaxTotalType taxes() {
@@ -331,7 +230,7 @@ public final class UblInvoice {
       TaxSubtotalType part = new TaxSubtotalType();
       part.setTaxableAmount(tax.base()).setCurrencyID(invoice.currency());
       part.setTaxAmount(tax.tax()).setCurrencyID(invoice.currency());
-      part.setTaxCategory(category(tax.percent(), true));
+      part.setTaxCategory(UblParts.category(tax.percent(), invoice.exemption(), true));
       total.addTaxSubtotal(part);
     }
     return total;
@@ -350,28 +249,11 @@ public final class UblInvoice {
     return sums;
   }
 
-  private static Optional<PeriodType> period(TradeInvoice.Line line) {
-    LocalDate from = line.from();
-    if (from == null) {
-      return Optional.empty();
-    }
-    PeriodType period = new PeriodType();
-    period.setStartDate(from);
-    period.setEndDate(line.to());
-    return Optional.of(period);
-  }
-
   private ItemType item(TradeInvoice.Line line) {
-    ItemType item = new ItemType();
-    item.addDescription(new DescriptionType(line.words()));
-    item.setName(line.words());
-    if (!line.code().isBlank()) {
-      ItemIdentificationType code = new ItemIdentificationType();
-      code.setID(line.code());
-      item.setSellersItemIdentification(code);
-    }
-    item.addClassifiedTaxCategory(category(line.percent(), false));
-    return item;
+    return UblParts.item(
+        line.code(),
+        line.words(),
+        UblParts.category(line.percent(), invoice.exemption(), false));
   }
 
   private PriceType price(TradeInvoice.Line line) {

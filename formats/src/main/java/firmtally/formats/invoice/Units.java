@@ -4,7 +4,7 @@ import java.util.Locale;
 import java.util.Map;
 
 /** Units by their codes of UN/ECE Recommendation 20; what is not known is one of something. */
-final class Units {
+public final class Units {
   private static final String ONE = "C62";
   private static final Map<String, String> CODES =
       Map.ofEntries(
@@ -33,7 +33,8 @@ final class Units {
 
   private Units() {}
 
-  static String code(String unit) {
+  /** The code of a unit as people write it. */
+  public static String code(String unit) {
     return CODES.getOrDefault(unit.strip().toLowerCase(Locale.ROOT), ONE);
   }
 }

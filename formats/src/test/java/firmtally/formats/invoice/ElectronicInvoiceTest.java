@@ -2,22 +2,12 @@ package firmtally.formats.invoice;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.helger.diver.api.coord.DVRCoordinate;
-import com.helger.phive.api.execute.ValidationExecutionManager;
-import com.helger.phive.api.executorset.ValidationExecutorSetRegistry;
-import com.helger.phive.api.result.ValidationResultList;
-import com.helger.phive.api.validity.IValidityDeterminator;
 import com.helger.phive.en16931.EN16931Validation;
 import com.helger.phive.peppol.PeppolValidation2026_05;
-import com.helger.phive.xml.source.IValidationSourceXML;
-import com.helger.phive.xml.source.ValidationSourceXML;
-import com.helger.xml.serialize.read.DOMReader;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -25,17 +15,26 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Every kind of invoice against the rules of EN 16931 and Peppol, as others wrote them. */
 class ElectronicInvoiceTest {
   private static final LocalDate DAY = LocalDate.parse("2027-03-15");
-  private static ValidationExecutorSetRegistry<IValidationSourceXML> rules;
-
-  @BeforeAll
-  static void readRules() {
-    rules = new ValidationExecutorSetRegistry<>();
-    EN16931Validation.initEN16931(rules);
-    PeppolValidation2026_05.init(rules);
-  }
-
   private static BigDecimal n(String number) {
     return new BigDecimal(number);
+  }
+
+  private static List<String> errors(TradeInvoice invoice) {
+    byte[] xml = UblInvoice.write(invoice);
+    List<String> errors =
+        new ArrayList<>(
+            Rules.errors(
+                invoice.credit()
+                    ? EN16931Validation.VID_UBL_CREDIT_NOTE_1316
+                    : EN16931Validation.VID_UBL_INVOICE_1316,
+                xml));
+    errors.addAll(
+        Rules.errors(
+            invoice.credit()
+                ? PeppolValidation2026_05.VID_OPENPEPPOL_CREDIT_NOTE_UBL_V3
+                : PeppolValidation2026_05.VID_OPENPEPPOL_INVOICE_UBL_V3,
+            xml));
+    return errors;
   }
 
   private static TradeInvoice.Party seller(String taxId) {
@@ -184,41 +183,6 @@ class ElectronicInvoiceTest {
     };
   }
 
-  private static List<String> errors(DVRCoordinate of, byte[] xml) {
-    ValidationResultList results =
-        ValidationExecutionManager.executeValidation(
-            IValidityDeterminator.createDefault(),
-            rules.getOfID(of),
-            ValidationSourceXML.create(null, DOMReader.readXMLDOM(xml)),
-            Locale.ENGLISH);
-    List<String> errors = new ArrayList<>();
-    results.forEach(
-        result ->
-            result
-                .getErrorList()
-                .getAllErrors()
-                .forEach(error -> errors.add(error.getAsString(Locale.ENGLISH))));
-    return errors;
-  }
-
-  private static List<String> errors(TradeInvoice invoice) {
-    byte[] xml = UblInvoice.write(invoice);
-    List<String> errors =
-        new ArrayList<>(
-            errors(
-                invoice.credit()
-                    ? EN16931Validation.VID_UBL_CREDIT_NOTE_1316
-                    : EN16931Validation.VID_UBL_INVOICE_1316,
-                xml));
-    errors.addAll(
-        errors(
-            invoice.credit()
-                ? PeppolValidation2026_05.VID_OPENPEPPOL_CREDIT_NOTE_UBL_V3
-                : PeppolValidation2026_05.VID_OPENPEPPOL_INVOICE_UBL_V3,
-            xml));
-    return errors;
-  }
-
   @ParameterizedTest
   @ValueSource(
       strings = {
@@ -247,7 +211,7 @@ class ElectronicInvoiceTest {
       })
   void isValidInTheUnCefactSyntaxToo(String kind) {
     byte[] xml = CiiInvoice.write(sample(kind));
-    assertThat(errors(EN16931Validation.VID_CII_1316, xml)).isEmpty();
+    assertThat(Rules.errors(EN16931Validation.VID_CII_1316, xml)).isEmpty();
   }
 
   @Test

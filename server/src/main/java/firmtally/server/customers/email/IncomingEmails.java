@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -45,6 +46,7 @@ public class IncomingEmails implements DueWork {
   private final Records records;
   private final ActivityService activities;
   private final Carriers carriers;
+  private final ObjectProvider<EmailFiles> listening;
   private final TransactionTemplate transaction;
   private final Clock clock;
 
@@ -59,6 +61,7 @@ public class IncomingEmails implements DueWork {
       IncomingMail mail,
       EmailQueue queue,
       FileService files,
+      ObjectProvider<EmailFiles> listening,
       TransactionTemplate transaction,
       Clock clock) {
     this.store = store;
@@ -66,6 +69,7 @@ public class IncomingEmails implements DueWork {
     this.records = records;
     this.activities = activities;
     this.carriers = new Carriers(mail, queue, files);
+    this.listening = listening;
     this.transaction = transaction;
     this.clock = clock;
   }
@@ -175,6 +179,7 @@ public class IncomingEmails implements DueWork {
     for (Eml.Attachment file : email.attachments()) {
       if (file.bytes().length > 0) {
         carriers.files().add(on.record(), on.id(), file.name(), file.bytes(), actor);
+        listening.orderedStream().forEach(one -> one.came(on, file));
       }
     }
   }

@@ -34,6 +34,7 @@ public sealed interface Id
         ProductId,
         QuestionId,
         ReassignmentId,
+        ReceivedOrderId,
         RecordId,
         ScenarioId,
         SizeTableId,

@@ -2,16 +2,15 @@ package firmtally.server.sales.invoice;
 
 import firmtally.core.money.Percent;
 import firmtally.formats.invoice.CiiInvoice;
-import firmtally.formats.invoice.Countries;
 import firmtally.formats.invoice.HybridInvoice;
 import firmtally.formats.invoice.TradeInvoice;
 import firmtally.formats.invoice.UblInvoice;
-import firmtally.server.access.UserService;
 import firmtally.server.company.particulars.Particulars;
 import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.NotPossible;
+import firmtally.server.sales.document.TradeParties;
 import firmtally.server.sales.order.Order;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -30,12 +29,12 @@ public class InvoiceExchange {
   private static final JsonMapper JSON = JsonMapper.shared();
   private final InvoiceStore store;
   private final ParticularsService particulars;
-  private final UserService users;
+  private final TradeParties parties;
 
-  InvoiceExchange(InvoiceStore store, ParticularsService particulars, UserService users) {
+  InvoiceExchange(InvoiceStore store, ParticularsService particulars, TradeParties parties) {
     this.store = store;
     this.particulars = particulars;
-    this.users = users;
+    this.parties = parties;
   }
 
   /**
@@ -44,13 +43,7 @@ public class InvoiceExchange {
    * @throws NotPossible where the company's country is not known
    */
   public byte[] ubl(DocumentId id) {
-    return UblInvoice.write(
-        read(id)
-            .orElseThrow(
-                () ->
-                    new NotPossible(
-                        "Electronic invoices name the seller’s country: enter it in the settings,"
-                            + " for example Germany.")));
+    return UblInvoice.write(read(id).orElseGet(() -> kept(id).in(parties.neededCountry())));
   }
 
   /** Its PDF with the same inside for programs; as it is where the country is not known. */
@@ -62,11 +55,15 @@ public class InvoiceExchange {
 
   /** Empty where neither it nor the company names a country. */
   private Optional<TradeInvoice> read(DocumentId id) {
-    TradeInvoice kept = JSON.readValue(store.exchanged(id), TradeInvoice.class);
+    TradeInvoice kept = kept(id);
     return Optional.of(kept.seller().country())
         .filter(code -> !code.isEmpty())
-        .or(() -> Countries.code(particulars.get().country()))
+        .or(parties::country)
         .map(kept::in);
+  }
+
+  private TradeInvoice kept(DocumentId id) {
+    return JSON.readValue(store.exchanged(id), TradeInvoice.class);
   }
 
   /** What is in an invoice that is issued now, as JSON. */
@@ -88,8 +85,8 @@ public class InvoiceExchange {
         invoice.issuedOn(),
         invoice.due(),
         invoice.net().getCurrencyUnit().getCode(),
-        seller(ours, account),
-        buyer(account),
+        parties.seller(account),
+        parties.buyer(account),
         new TradeInvoice.References(
             order.terms().poNumberIfAny().orElse(""),
             order.number(),
@@ -134,37 +131,6 @@ public class InvoiceExchange {
 
   private static BigDecimal percent(Percent percent) {
     return new BigDecimal(percent.toString());
-  }
-
-  private TradeInvoice.Party seller(Particulars ours, Account account) {
-    UserService.Reached rep = users.contactOf(account.ownerId());
-    return new TradeInvoice.Party(
-        ours.name(),
-        "",
-        ours.street(),
-        ours.postal(),
-        ours.town(),
-        Countries.code(ours.country()).orElse(""),
-        ours.taxId(),
-        ours.registration(),
-        ours.email().isEmpty() ? rep.email() : ours.email(),
-        ours.phone().isEmpty() ? rep.phone() : ours.phone(),
-        rep.name());
-  }
-
-  private static TradeInvoice.Party buyer(Account account) {
-    return new TradeInvoice.Party(
-        account.name(),
-        account.number(),
-        account.street(),
-        account.postal(),
-        account.town(),
-        Countries.code(account.country()).orElse(""),
-        account.taxId(),
-        "",
-        account.email(),
-        account.phone(),
-        "");
   }
 
   private static List<TradeInvoice.Line> lines(Invoice invoice, Signed signed) {

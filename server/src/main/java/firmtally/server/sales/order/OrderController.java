@@ -29,6 +29,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -434,6 +435,14 @@ class OrderController {
   ResponseEntity<byte[]> confirmation(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Order order = orders.readable(id, actor);
     return Download.pdf(order.number(), papers.confirmation(order, actor));
+  }
+
+  /** The order for programs, as a UBL 2.1 order. */
+  @GetMapping(path = "/orders/{id}/ubl", produces = MediaType.APPLICATION_XML_VALUE)
+  ResponseEntity<byte[]> orderUbl(@PathVariable DocumentId id, @SignedIn Actor actor) {
+    Order order = orders.readable(id, actor);
+    return Download.of(
+        papers.ubl(order, actor), order.number() + ".xml", MediaType.APPLICATION_XML_VALUE);
   }
 
   /** Sends the confirmation by email. */

@@ -1,5 +1,6 @@
 package firmtally.server.sales.order;
 
+import firmtally.formats.order.UblOffer;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.QuotePdf;
 import firmtally.server.access.Actor;
@@ -10,6 +11,7 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
+import firmtally.server.sales.document.OfferExchange;
 import firmtally.server.sales.document.PaperMail;
 import firmtally.server.sales.document.PaperRows;
 import firmtally.server.worksheet.calculation.Calculation;
@@ -30,6 +32,7 @@ public class OrderPapers {
   private final AccountService accounts;
   private final Correspondence correspondence;
   private final PaperMail mail;
+  private final OfferExchange exchange;
   private final Clock clock;
 
   OrderPapers(
@@ -39,6 +42,7 @@ public class OrderPapers {
       AccountService accounts,
       Correspondence correspondence,
       PaperMail mail,
+      OfferExchange exchange,
       Clock clock) {
     this.orders = orders;
     this.store = store;
@@ -46,6 +50,7 @@ public class OrderPapers {
     this.accounts = accounts;
     this.correspondence = correspondence;
     this.mail = mail;
+    this.exchange = exchange;
     this.clock = clock;
   }
 
@@ -77,6 +82,22 @@ public class OrderPapers {
             PaperRows.lines(
                 ordered, new PaperRows.Shown(false, true, false), product -> Optional.empty()),
             PaperRows.sums(ordered)));
+  }
+
+  /** The order for programs, as a UBL 2.1 order. */
+  public byte[] ubl(Order order, Actor actor) {
+    Account account = accounts.readable(order.accountId(), actor);
+    return UblOffer.order(
+        exchange.of(
+            new OfferExchange.Head(
+                order.number(),
+                order.document().madeOn(),
+                Optional.empty(),
+                order.terms().poNumberIfAny().orElse(""),
+                order.terms().deliveryAddress(),
+                ""),
+            account,
+            orders.calculation(order, actor)));
   }
 
   /** Whoever placed it; of one that a customer placed, whoever looks after them. */

@@ -297,4 +297,12 @@ class QuoteController {
     Quote quote = quotes.readable(id, actor);
     return Download.pdf(quote.number(), papers.pdf(quote, actor));
   }
+
+  /** The quote for programs, as a UBL 2.1 quotation. */
+  @GetMapping(path = "/quotes/{id}/ubl", produces = MediaType.APPLICATION_XML_VALUE)
+  ResponseEntity<byte[]> quotation(@PathVariable DocumentId id, @SignedIn Actor actor) {
+    Quote quote = quotes.readable(id, actor);
+    return Download.of(
+        papers.ubl(quote, actor), quote.number() + ".xml", MediaType.APPLICATION_XML_VALUE);
+  }
 }

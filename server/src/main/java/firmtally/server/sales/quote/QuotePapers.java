@@ -1,6 +1,7 @@
 package firmtally.server.sales.quote;
 
 import firmtally.core.ordering.Supply;
+import firmtally.formats.order.UblOffer;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.QuotePdf;
 import firmtally.formats.pdf.Thumbnail;
@@ -18,6 +19,7 @@ import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
 import firmtally.server.sales.document.DocumentService;
+import firmtally.server.sales.document.OfferExchange;
 import firmtally.server.sales.document.PaperRows;
 import firmtally.server.worksheet.calculation.Calculation;
 import java.time.LocalDate;
@@ -47,6 +49,7 @@ public class QuotePapers {
   private final ProductService products;
   private final EnclosureStore enclosures;
   private final Letter letter;
+  private final OfferExchange exchange;
 
   QuotePapers(
       QuoteStore store,
@@ -57,7 +60,8 @@ public class QuotePapers {
       OpportunityService opportunities,
       ProductService products,
       EnclosureStore enclosures,
-      Letter letter) {
+      Letter letter,
+      OfferExchange exchange) {
     this.store = store;
     this.quotes = quotes;
     this.documents = documents;
@@ -67,6 +71,7 @@ public class QuotePapers {
     this.products = products;
     this.enclosures = enclosures;
     this.letter = letter;
+    this.exchange = exchange;
   }
 
   /** The PDF: as it was sent, or of the draft as it stands. */
@@ -74,6 +79,22 @@ public class QuotePapers {
     return documents
         .paper(quote.document())
         .orElseGet(() -> print(quote, quotes.calculation(quote, actor), actor).pdf());
+  }
+
+  /** The same for programs, as a UBL 2.1 quotation. */
+  public byte[] ubl(Quote quote, Actor actor) {
+    Account account = accounts.readable(quote.document().accountId(), actor);
+    return UblOffer.quotation(
+        exchange.of(
+            new OfferExchange.Head(
+                quote.called(),
+                quote.document().madeOn(),
+                Optional.of(quote.terms().validUntil()),
+                "",
+                "",
+                ""),
+            account,
+            quotes.calculation(quote, actor)));
   }
 
   /**

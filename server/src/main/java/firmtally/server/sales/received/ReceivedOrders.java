@@ -1,0 +1,549 @@
+package firmtally.server.sales.received;
+
+import firmtally.core.money.Quantity;
+import firmtally.core.money.UnitPrice;
+import firmtally.core.worksheet.Breakdown;
+import firmtally.core.worksheet.LineTally;
+import firmtally.formats.order.ReceivedOrder;
+import firmtally.formats.order.UblOrderReader;
+import firmtally.server.access.Actor;
+import firmtally.server.access.Role;
+import firmtally.server.catalogue.product.Product;
+import firmtally.server.catalogue.product.ProductService;
+import firmtally.server.company.SettingsService;
+import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountService;
+import firmtally.server.pipeline.activity.ActivityService;
+import firmtally.server.pipeline.opportunity.Opening;
+import firmtally.server.pipeline.opportunity.OpportunityService;
+import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.ActivityId;
+import firmtally.server.platform.ids.DocumentId;
+import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.ReceivedOrderId;
+import firmtally.server.platform.records.Records;
+import firmtally.server.platform.web.BadInput;
+import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.NotThere;
+import firmtally.server.platform.web.Written;
+import firmtally.server.sales.order.OrderService;
+import firmtally.server.worksheet.calculation.Calculation;
+import firmtally.server.worksheet.calculation.Calculator;
+import firmtally.server.worksheet.calculation.LineForm;
+import firmtally.server.worksheet.calculation.WorksheetContext;
+import firmtally.server.worksheet.calculation.WorksheetForm;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.joda.money.CurrencyUnit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Orders of customers that came as UBL files. Lines are found by our code, else by what the customer
+ * calls them; whoever checks the order names the rest, which is remembered, sets their prices beside
+ * ours, and places or refuses it.
+ */
+@Service
+public class ReceivedOrders {
+  private static final String RECORD = "received-order";
+  private static final String TO_CHECK = "to-check";
+  private static final String SOURCE = "Electronic order";
+  private static final int LONGEST = 400;
+  private static final int MOST_LINES = 500;
+  private final ReceivedOrderStore store;
+  private final Records records;
+  private final ProductService products;
+  private final AccountService accounts;
+  private final Calculator calculator;
+  private final Sale sale;
+  private final Traces traces;
+
+  /** What an order is made with. */
+  private record Sale(
+      OpportunityService opportunities, OrderService orders, ActivityService activities) {}
+
+  /** What the acts leave behind. */
+  private record Traces(FileService files, SettingsService settings, ChangeLog log, Clock clock) {}
+
+  ReceivedOrders(
+      ReceivedOrderStore store,
+      Records records,
+      ProductService products,
+      AccountService accounts,
+      Calculator calculator,
+      OpportunityService opportunities,
+      OrderService orders,
+      ActivityService activities,
+      FileService files,
+      SettingsService settings,
+      ChangeLog log,
+      Clock clock) {
+    this.store = store;
+    this.records = records;
+    this.products = products;
+    this.accounts = accounts;
+    this.calculator = calculator;
+    this.sale = new Sale(opportunities, orders, activities);
+    this.traces = new Traces(files, settings, log, clock);
+  }
+
+  /**
+   * An order in the list.
+   *
+   * @param unknown how many lines nobody knows yet
+   */
+  public record ReceivedOrderRow(
+      ReceivedOrderId id,
+      AccountId accountId,
+      String account,
+      String number,
+      @MaybeNull LocalDate issuedOn,
+      Instant receivedAt,
+      int lines,
+      int unknown,
+      String state) {}
+
+  /**
+   * A line.
+   *
+   * @param product ours that it is taken for; null where it is not known
+   * @param theirPrice what they expect to pay for one
+   * @param ourPrice what one costs them by our rules; null where it is not a round price
+   * @param amount of the line at our price
+   * @param differs {@code less} where they expect to pay less, {@code more}, or blank
+   */
+  public record ReceivedOrderLine(
+      int position,
+      String ourCode,
+      String theirCode,
+      String words,
+      String quantity,
+      @MaybeNull LocalDate wanted,
+      @MaybeNull String product,
+      @MaybeNull String productName,
+      boolean leftOut,
+      @MaybeNull String theirPrice,
+      @MaybeNull String ourPrice,
+      @MaybeNull String amount,
+      String differs) {}
+
+  /**
+   * An order with its lines.
+   *
+   * @param buyer as they call themselves in it
+   * @param net what the known lines come to by our rules
+   */
+  public record ReceivedOrderView(
+      ReceivedOrderRow row,
+      String buyer,
+      String note,
+      @MaybeNull LocalDate wanted,
+      String delivery,
+      String reason,
+      @MaybeNull DocumentId orderId,
+      @MaybeNull String orderNumber,
+      List<ReceivedOrderLine> lines,
+      @MaybeNull String net,
+      boolean mayChange,
+      long version) {}
+
+  /**
+   * How an order is placed.
+   *
+   * @param theirPrices whether at the prices that they expect; what is below ours needs what any
+   *     such price needs
+   */
+  public record ReceivedPlaceForm(boolean theirPrices) {}
+
+  /** What a line is taken for, or that it is left out. */
+  public record LineChoice(int position, @MaybeNull String product, boolean leftOut) {}
+
+  List<ReceivedOrderRow> list(
+      String state, AccountId account, Actor actor, long before, int most) {
+    return store.list(state, account, actor, before, most).stream()
+        .map(ReceivedOrders::shown)
+        .toList();
+  }
+
+  private static ReceivedOrderRow shown(ReceivedOrderStore.Row row) {
+    return new ReceivedOrderRow(
+        row.id(),
+        row.accountId(),
+        row.account(),
+        row.number(),
+        row.issuedOn(),
+        row.receivedAt(),
+        row.lines(),
+        row.unknown(),
+        row.state());
+  }
+
+  /**
+   * Takes a file; the account is found by what the buyer is known by in it, unless one is named.
+   *
+   * @param named an id of 0 for the one that the order names
+   */
+  @Transactional
+  public ReceivedOrderId take(byte[] xml, AccountId named, Actor actor) {
+    ReceivedOrder order = read(xml);
+    List<AccountId> known = order.buyerIds().isEmpty() ? List.of() : store.known(order.buyerIds());
+    if (named.value() == 0 && known.size() != 1) {
+      throw BadInput.at(
+          "account",
+          known.isEmpty()
+              ? "Choose the account: " + order.buyer() + " is not known by what the order names."
+              : "Choose the account: the order names several.");
+    }
+    AccountId account = named.value() == 0 ? known.get(0) : named;
+    if (known.size() == 1 && !known.contains(account)) {
+      throw BadInput.at("account", "The buyer in the order is another account.");
+    }
+    records.checkEditable("account", account, actor);
+    return keep(order, account, xml, actor);
+  }
+
+  /** Takes one that came with an email; what is no order of theirs stays a file. */
+  @Transactional
+  public void takeFrom(byte[] xml, AccountId account) {
+    ReceivedOrder order;
+    try {
+      order = read(xml);
+    } catch (BadInput e) {
+      return;
+    }
+    List<AccountId> known = order.buyerIds().isEmpty() ? List.of() : store.known(order.buyerIds());
+    boolean isTheirs = known.isEmpty() || known.contains(account);
+    if (isTheirs && store.ofNumber(account, order.number()).isEmpty()) {
+      keep(order, account, xml, Actor.SYSTEM);
+    }
+  }
+
+  private ReceivedOrder read(byte[] xml) {
+    ReceivedOrder order;
+    try {
+      order = UblOrderReader.read(xml == null ? new byte[0] : xml);
+    } catch (IllegalArgumentException e) {
+      throw BadInput.at("file", e.getMessage());
+    }
+    Input input = new Input();
+    input.text("file", order.number(), LONGEST);
+    String ours = traces.settings().company().currency().getCode();
+    if (!order.currency().isEmpty() && !order.currency().equals(ours)) {
+      input.refuse("file", "This order is in " + order.currency() + "; we sell in " + ours + ".");
+    }
+    if (order.lines().isEmpty() || order.lines().size() > MOST_LINES) {
+      input.refuse("file", "An order has 1 to " + MOST_LINES + " lines.");
+    }
+    for (int i = 0; i < order.lines().size(); i++) {
+      ReceivedOrder.Line line = order.lines().get(i);
+      try {
+        quantity(line).positive();
+        line.unitPrice().ifPresent(UnitPrice::of);
+      } catch (IllegalArgumentException e) {
+        input.refuse("file", "Line " + (i + 1) + ": " + e.getMessage());
+      }
+    }
+    input.check();
+    return order;
+  }
+
+  private ReceivedOrderId keep(ReceivedOrder order, AccountId id, byte[] xml, Actor actor) {
+    if (store.ofNumber(id, order.number()).isPresent()) {
+      throw new NotPossible("The order " + order.number() + " of this account is here already.");
+    }
+    Account account = accounts.readable(id, Actor.SYSTEM);
+    List<ReceivedOrderStore.LineRow> lines = lines(order, id);
+    long unknown = lines.stream().filter(line -> line.product().isEmpty()).count();
+    ActivityId activity =
+        sale.activities()
+            .planBySystem(
+                ActivityService.On.account(id),
+                "task",
+                "Check the order "
+                    + order.number()
+                    + " that came as a file"
+                    + (unknown == 0 ? "" : ": " + unknown + " of its lines not known"),
+                LocalDate.now(traces.clock()),
+                account.ownerId());
+    ReceivedOrderId received =
+        store.insert(
+            new ReceivedOrderStore.Came(
+                id,
+                order,
+                traces.files().keep(xml),
+                activity,
+                actor.role() == Role.SYSTEM ? null : actor.id()),
+            traces.clock().instant());
+    lines.forEach(line -> store.insertLine(received, line));
+    traces.log().note(actor.id(), RECORD, received, "order came", null, order.number());
+    return received;
+  }
+
+  private List<ReceivedOrderStore.LineRow> lines(ReceivedOrder order, AccountId account) {
+    Map<String, Product> ours =
+        products.byLooseCodes(
+            order.lines().stream()
+                .flatMap(line -> List.of(line.ourCode(), line.theirCode()).stream())
+                .filter(code -> !code.isEmpty())
+                .toList());
+    List<ReceivedOrderStore.LineRow> lines = new ArrayList<>();
+    for (ReceivedOrder.Line line : order.lines()) {
+      Optional<String> product =
+          known(line.ourCode(), ours)
+              .or(
+                  () ->
+                      line.theirCode().isEmpty()
+                          ? Optional.empty()
+                          : store.theirs(account, ProductService.loose(line.theirCode())))
+              .or(() -> known(line.theirCode(), ours));
+      lines.add(
+          new ReceivedOrderStore.LineRow(
+              lines.size() + 1,
+              line.ourCode(),
+              line.theirCode(),
+              line.words(),
+              quantity(line),
+              line.unit(),
+              line.unitPrice().map(UnitPrice::of),
+              line.wanted().or(order::wanted),
+              product,
+              false));
+    }
+    return lines;
+  }
+
+  private static Quantity quantity(ReceivedOrder.Line line) {
+    BigDecimal plain = line.quantity().stripTrailingZeros();
+    return Quantity.of(plain.scale() < 0 ? plain.setScale(0) : plain);
+  }
+
+  private static Optional<String> known(String code, Map<String, Product> ours) {
+    return Optional.ofNullable(ours.get(ProductService.loose(code)))
+        .filter(Product::active)
+        .map(Product::code);
+  }
+
+  /** An order with its lines, each at our price. */
+  ReceivedOrderView view(ReceivedOrderId id, Actor actor) {
+    records.checkReadable(RECORD, id, actor);
+    ReceivedOrderStore.Row row = find(id);
+    List<ReceivedOrderStore.LineRow> lines = store.lines(id);
+    Optional<Calculation> worked = worked(row.accountId(), lines, false);
+    Map<Integer, LineTally> tallies = new HashMap<>();
+    worked.ifPresent(
+        of ->
+            of.check()
+                .tally()
+                .lines()
+                .forEach(tally -> tallies.put(Integer.valueOf(tally.line().id()), tally)));
+    CurrencyUnit currency = traces.settings().company().currency();
+    Map<String, Product> of =
+        products.byCodes(lines.stream().flatMap(line -> line.product().stream()).toList());
+    return new ReceivedOrderView(
+        shown(row),
+        row.buyer(),
+        row.note(),
+        row.wanted(),
+        row.delivery(),
+        row.reason(),
+        row.orderId(),
+        row.orderNumber(),
+        lines.stream()
+            .map(
+                line ->
+                    line(
+                        line,
+                        line.product().map(of::get),
+                        Optional.ofNullable(tallies.get(line.position())),
+                        currency))
+            .toList(),
+        worked.map(all -> Written.amount(all.contract())).orElse(null),
+        row.state().equals(TO_CHECK) && records.isEditable(RECORD, id, actor),
+        row.version());
+  }
+
+  private static ReceivedOrderLine line(
+      ReceivedOrderStore.LineRow line,
+      Optional<Product> product,
+      Optional<LineTally> tally,
+      CurrencyUnit currency) {
+    Optional<UnitPrice> ours = tally.flatMap(Breakdown::netPrice);
+    String differs =
+        line.price()
+            .flatMap(theirs -> ours.map(our -> theirs.value().compareTo(our.value())))
+            .map(order -> order < 0 ? "less" : order > 0 ? "more" : "")
+            .orElse("");
+    return new ReceivedOrderLine(
+        line.position(),
+        line.ourCode(),
+        line.theirCode(),
+        line.words(),
+        line.quantity().toString(),
+        line.wanted().orElse(null),
+        product.map(Product::code).orElse(null),
+        product.map(Product::name).orElse(null),
+        line.leftOut(),
+        line.price().map(price -> Written.price(price, currency)).orElse(null),
+        ours.map(price -> Written.price(price, currency)).orElse(null),
+        tally.map(of -> Written.amount(of.net())).orElse(null),
+        differs);
+  }
+
+  private ReceivedOrderStore.Row find(ReceivedOrderId id) {
+    return store.find(id).orElseThrow(() -> new NotThere("received order", id));
+  }
+
+  /** What the known lines come to; empty where none is known. */
+  private Optional<Calculation> worked(
+      AccountId account, List<ReceivedOrderStore.LineRow> lines, boolean theirPrices) {
+    WorksheetForm form = form(lines, theirPrices);
+    return form.lines().isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            calculator.tally(
+                new WorksheetContext(
+                    accounts.readable(account, Actor.SYSTEM), Role.REP, Optional.empty()),
+                form));
+  }
+
+  private WorksheetForm form(List<ReceivedOrderStore.LineRow> lines, boolean theirPrices) {
+    Map<String, Product> of =
+        products.byCodes(lines.stream().flatMap(line -> line.product().stream()).toList());
+    List<LineForm> forms = new ArrayList<>();
+    for (ReceivedOrderStore.LineRow line : lines) {
+      if (line.product().isEmpty() || line.leftOut()) {
+        continue;
+      }
+      Product product = of.get(line.product().get());
+      LineForm.Builder form =
+          LineForm.ofProduct(
+                  Integer.toString(line.position()),
+                  product.code(),
+                  product.name(),
+                  line.quantity().toString(),
+                  LineForm.Plan.of(product.everyMonths(), product.termMonths()))
+              .but()
+              .requestedOn(line.wanted().map(LocalDate::toString).orElse(null));
+      if (theirPrices) {
+        line.price().ifPresent(price -> form.unitPrice(price.toString()));
+      }
+      forms.add(form.build());
+    }
+    return WorksheetForm.of(forms);
+  }
+
+  /** Says what a line is, which is remembered of this customer, or that it is left out. */
+  @Transactional
+  public void choose(ReceivedOrderId id, long version, LineChoice typed, Actor actor) {
+    ReceivedOrderStore.Row row = toCheck(id, version, actor);
+    ReceivedOrderStore.LineRow line =
+        store.lines(id).stream()
+            .filter(one -> one.position() == typed.position())
+            .findFirst()
+            .orElseThrow(() -> new NotThere("line", typed.position()));
+    String code = typed.product() == null ? "" : typed.product().strip();
+    Optional<Product> product =
+        code.isEmpty()
+            ? Optional.empty()
+            : Optional.of(
+                products.byLooseCodes(List.of(code)).values().stream()
+                    .filter(Product::active)
+                    .findFirst()
+                    .orElseThrow(
+                        () -> BadInput.at("product", "There is no product " + code + ".")));
+    store.setLine(
+        id, line.position(), product.map(Product::code).orElse(null), typed.leftOut());
+    product
+        .filter(of -> !line.theirCode().isEmpty())
+        .ifPresent(
+            of ->
+                store.remember(
+                    row.accountId(), ProductService.loose(line.theirCode()), of.code()));
+    traces
+        .log()
+        .note(
+            actor.id(),
+            RECORD,
+            id,
+            "line " + line.position() + (typed.leftOut() ? " left out" : ""),
+            line.product().orElse(null),
+            product.map(Product::code).orElse(null));
+  }
+
+  private ReceivedOrderStore.Row toCheck(ReceivedOrderId id, long version, Actor actor) {
+    records.checkEditable(RECORD, id, actor);
+    ReceivedOrderStore.Row row = find(id);
+    if (!row.state().equals(TO_CHECK)) {
+      throw new NotPossible("This order was " + row.state() + " already.");
+    }
+    traces.log().expectOne(store.touch(id, version), RECORD, id, row.version());
+    return row;
+  }
+
+  /** Places it, at our prices or at theirs. */
+  @Transactional
+  public DocumentId place(ReceivedOrderId id, long version, ReceivedPlaceForm typed, Actor actor) {
+    ReceivedOrderStore.Row row = toCheck(id, version, actor);
+    List<ReceivedOrderStore.LineRow> lines = store.lines(id);
+    Optional<ReceivedOrderStore.LineRow> unknown =
+        lines.stream().filter(line -> line.product().isEmpty() && !line.leftOut()).findFirst();
+    if (unknown.isPresent()) {
+      throw new NotPossible(
+          "Line "
+              + unknown.get().position()
+              + " is not known yet: choose its product, or leave it out.");
+    }
+    WorksheetForm form = form(lines, typed.theirPrices());
+    if (form.lines().isEmpty()) {
+      throw new NotPossible("Nothing is left of this order. Refuse it instead.");
+    }
+    OpportunityId opportunity =
+        sale.opportunities()
+            .openFor(
+                Opening.of(row.accountId(), "Order " + row.number(), "new")
+                    .from(Optional.empty(), SOURCE, "")
+                    .closing(LocalDate.now(traces.clock()), form),
+                actor,
+                accounts.readable(row.accountId(), actor).ownerId());
+    DocumentId order =
+        sale.orders()
+            .placeDirectly(
+                opportunity,
+                new OrderService.OrderForm(
+                    row.number(), null, null, row.delivery(), null, null),
+                actor);
+    store.setPlaced(id, order);
+    sale.activities().doneBySystem(row.activityId(), "Placed");
+    traces.log().note(actor.id(), RECORD, id, "placed", null, row.number());
+    return order;
+  }
+
+  /** Refuses it, with a reason; nothing is told to the customer by that. */
+  @Transactional
+  public void refuse(ReceivedOrderId id, long version, String typed, Actor actor) {
+    Input input = new Input();
+    String reason = input.text("reason", typed, LONGEST);
+    input.check();
+    ReceivedOrderStore.Row row = toCheck(id, version, actor);
+    store.setRefused(id, reason);
+    sale.activities().doneBySystem(row.activityId(), "Refused: " + reason);
+    traces.log().note(actor.id(), RECORD, id, "refused", null, reason);
+  }
+
+  /** The file as it came. */
+  byte[] file(ReceivedOrderId id, Actor actor) {
+    records.checkReadable(RECORD, id, actor);
+    return traces.files().kept(find(id).sha256());
+  }
+}
