@@ -15,6 +15,7 @@
   const who = $derived(c.contact);
   let changing = $state(false);
   let opening = $state(false);
+  let showing = $state(false);
   const open = $derived(c.opportunities.filter((o) => o.state === 'open' || o.state === 'paused'));
   const past = $derived(c.opportunities.filter((o) => o.state === 'won' || o.state === 'lost'));
   const edits = $derived(session.sells && c.mayChange);
@@ -89,6 +90,10 @@
       <h2>Phone and email</h2>
       {#if who.phone || who.email}<p class="call"><Reach phone={who.phone} email={who.email} /></p>
       {:else}<p class="quiet">Neither phone nor email known.</p>{/if}
+      <p class="card">
+        <a href="/api/contacts/{who.id}/contact.vcf" download>vCard</a>
+        <button class="plain" onclick={() => (showing = true)}>QR code…</button>
+      </p>
       {#if who.channel || who.hours}<p class="quiet">
           {[who.channel ? 'prefers ' + who.channel : '', who.hours].filter(Boolean).join(', ')}
         </p>{/if}
@@ -126,6 +131,12 @@
 <Ask bind:open={changing} title={who.name}>
   <ContactForm account={c.accountId} contact={who} onDone={done} />
 </Ask>
+<Ask bind:open={showing} title={who.name}>
+  <p class="code">
+    <img src="/api/contacts/{who.id}/qr.svg" alt="QR code of the vCard of {who.name}" width="280" height="280" />
+  </p>
+  <p class="quiet">A phone’s camera takes the contact from here into its address book.</p>
+</Ask>
 <Ask bind:open={opening} title="New opportunity with {who.name}">
   <NewOpportunity
     account={{ id: c.accountId, name: c.account }}
@@ -150,6 +161,19 @@
     padding: 2px 0;
     font-size: var(--type-small);
     overflow-wrap: anywhere;
+  }
+  .card {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+  }
+  .code {
+    text-align: center;
+  }
+  .code img {
+    width: min(280px, 100%);
+    height: auto;
+    background: #fff;
   }
   .call {
     font-size: var(--type-text);

@@ -1,7 +1,9 @@
 <script lang="ts">
-  import type { Schemas } from '$lib/api/client';
+  import { upload, type Schemas } from '$lib/api/client';
   import Ask from '$lib/ui/Ask.svelte';
+  import Notice from '$lib/ui/Notice.svelte';
   import Reach from '$lib/ui/Reach.svelte';
+  import { Acts } from '$lib/ui/acts.svelte';
   import ContactForm from './ContactForm.svelte';
   /** Who is there, how and when they like to be reached. */
   let {
@@ -23,6 +25,28 @@
   let changing = $state.raw<Schemas['Contact'] | null>(null);
   let asking = $state(false);
 
+  const acts = new Acts(() => onChange());
+  let taken = $state('');
+
+  /** What a file of contacts brought, said in a sentence. */
+  function told(of: Schemas['CardsTaken']): string {
+    return [
+      of.added === 1 ? '1 contact added' : `${of.added} contacts added`,
+      ...(of.known.length ? [`here already: ${of.known.join(', ')}`] : []),
+      ...of.refused
+    ].join('; ');
+  }
+
+  async function take(input: HTMLInputElement) {
+    const file = input.files?.[0];
+    taken = '';
+    if (!file) return;
+    await acts.run(async () => {
+      taken = told(await upload<Schemas['CardsTaken']>(`/api/accounts/${account}/contacts/vcards`, file));
+    });
+    input.value = '';
+  }
+
   function start(contact: Schemas['Contact'] | null) {
     changing = contact;
     asking = true;
@@ -36,7 +60,18 @@
 
 <h2>
   Contacts {#if mayAdd}<button class="plain" onclick={() => start(null)}>Add…</button>{/if}
+  {#if mayChange}<label class="plain"
+      >Add from vCards…<input
+        type="file"
+        accept=".vcf,text/vcard"
+        class="sr-only"
+        onchange={(e) => void take(e.currentTarget)}
+      /></label
+    >{/if}
+  {#if contacts.length}<a class="plain" href="/api/accounts/{account}/contacts.vcf" download>vCards</a>{/if}
 </h2>
+<Notice refusal={acts.refusal}>{acts.at('file') ?? ''}</Notice>
+{#if taken}<p role="status">{taken}</p>{/if}
 {#each contacts as c (c.id)}
   <p>
     {#if onOpen}<button

@@ -62,6 +62,7 @@
   const entries = $derived<MenuEntry[]>([
     ...(o.may.confirm ? [{ value: 'confirm', label: 'Send confirmation by email' }] : []),
     { value: 'pdf', label: 'Confirmation as PDF' },
+    { value: 'xlsx', label: 'Order as workbook', detail: 'reckons by itself' },
     { value: 'ubl', label: 'Order as UBL', detail: 'for programs' },
     ...(session.sells ? [{ value: 'again', label: 'Order again…', detail: 'at today’s prices' }] : []),
     ...(o.may.change ? [{ value: 'terms', label: 'Change terms…', group: 'Change' }] : []),
@@ -73,6 +74,7 @@
   function more(value: string) {
     if (value === 'confirm') void confirm();
     else if (value === 'pdf') window.open(`/api/orders/${o.id}/confirmation/pdf`);
+    else if (value === 'xlsx') window.open(`/api/orders/${o.id}/order.xlsx`);
     else if (value === 'ubl') window.open(`/api/orders/${o.id}/ubl`);
     else asking = value as Asking;
   }

@@ -39,9 +39,9 @@
   }
 </script>
 
-<tr class:off={line.leftOut}>
-  <td class="figure">{line.position}</td>
-  <td
+<tr class:gone={line.leftOut}>
+  <td class="figure off">{line.position}</td>
+  <td class="lead"
     >{line.words}<br /><span class="quiet"
       >{[
         line.ourCode ? 'our code ' + line.ourCode : '',
@@ -80,15 +80,22 @@
       {#if mayChange}<button class="plain" onclick={() => (changing = true)}>Change</button>{/if}
     {:else}<span class="bad">not known</span>{/if}
   </td>
-  <td class="figure">{line.quantity}</td>
-  <td class="figure" class:heed={line.differs === 'less'}>{figure(line.theirPrice)}</td>
-  <td class="figure">{figure(line.ourPrice)}</td>
-  <td class="figure">{figure(line.amount)}</td>
+  <td class="figure">{line.quantity}<span class="phone"> times</span></td>
+  <td class="figure" class:heed={line.differs === 'less'}
+    ><span class="phone">they expect </span>{figure(line.theirPrice)}</td
+  >
+  <td class="figure"><span class="phone">ours </span>{figure(line.ourPrice)}</td>
+  <td class="figure worth">{figure(line.amount)}</td>
 </tr>
 
 <style>
-  .off td {
+  .gone td {
     color: var(--stone);
+  }
+  @media (min-width: 640.02px) {
+    .phone {
+      display: none;
+    }
   }
   .ours {
     min-width: 220px;

@@ -77,8 +77,8 @@
     it out. What {o.row.account} calls it is remembered.
   </p>{/if}
 {#if !refusing}<Notice refusal={acts.refusal} />{/if}
-<div class="leaf scroll">
-  <table aria-label="Lines">
+<div class="lines">
+  <table class="ledger cards" aria-label="Lines">
     <thead>
       <tr>
         <th scope="col" class="figure">#</th>
@@ -128,12 +128,8 @@
     margin-bottom: 10px;
     white-space: pre-line;
   }
-  .scroll {
-    overflow-x: auto;
+  .lines {
     margin: 10px 0;
-  }
-  table {
-    width: 100%;
   }
   .prices {
     display: flex;

@@ -1,6 +1,7 @@
 package firmtally.server.customers.account;
 
 import firmtally.core.money.Percent;
+import firmtally.formats.json.Problem;
 import firmtally.server.access.Actor;
 import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.company.particulars.Languages;
@@ -247,6 +248,13 @@ public class AccountService {
     phones.put("contact", id, contact.phone());
     index.put("contact", id, "", found(contact.name(), contact.email(), of));
     log.note(actor.id(), "account", account, "contact", words(before), words(contact));
+  }
+
+  /** What would be refused of a contact first; empty where it is in order. */
+  public static Optional<Problem> problem(ContactForm typed) {
+    Input input = new Input();
+    read(input, typed);
+    return input.problems().list().stream().findFirst();
   }
 
   private static ContactForm read(Input input, ContactForm typed) {

@@ -4,9 +4,12 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.OpenItemId;
+import firmtally.server.platform.web.Download;
+import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -21,6 +24,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 class LedgerController {
+  private static final int MOST = 100_000;
   private final LedgerService ledger;
 
   LedgerController(LedgerService ledger) {
@@ -33,6 +37,23 @@ class LedgerController {
       @RequestParam(defaultValue = "true") boolean open,
       @SignedIn Actor actor) {
     return ledger.items(id, open, actor);
+  }
+
+  /** The open items of an account by age, as a workbook that reckons. */
+  @GetMapping(path = "/accounts/{id}/items.xlsx", produces = Download.XLSX)
+  ResponseEntity<byte[]> itemsBook(@PathVariable AccountId id, @SignedIn Actor actor) {
+    return Download.of(
+        ledger.book(ledger.items(id, true, actor)), "open-items.xlsx", Download.XLSX);
+  }
+
+  /** Everybody's, for whoever keeps the books or manages. */
+  @GetMapping(path = "/open-items.xlsx", produces = Download.XLSX)
+  ResponseEntity<byte[]> openItemsBook(@SignedIn Actor actor) {
+    if (!actor.role().keepsBooks() && !actor.role().manages()) {
+      throw new NotAllowed(
+          "All open items are for credit controllers, managers and administrators.");
+    }
+    return Download.of(ledger.book(ledger.open(MOST)), "open-items.xlsx", Download.XLSX);
   }
 
   /** By when a customer promised to pay. */

@@ -1,6 +1,7 @@
 package firmtally.server.sales.ledger;
 
 import firmtally.core.receivables.Settlement;
+import firmtally.formats.table.OpenItemsWorkbook;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
@@ -15,6 +16,7 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import firmtally.server.sales.credit.CreditChanged;
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.HashMap;
@@ -178,6 +180,27 @@ public class LedgerService {
   public List<Item> items(AccountId account, boolean openOnly, Actor actor) {
     accounts.readable(account, actor);
     return store.list(account, openOnly, today(), currency());
+  }
+
+  /** Items by age as a workbook that reckons. */
+  byte[] book(List<Item> items) {
+    CurrencyUnit currency = currency();
+    return OpenItemsWorkbook.write(
+        items.stream()
+            .map(
+                item ->
+                    new OpenItemsWorkbook.Item(
+                        item.account(),
+                        item.ref(),
+                        item.kind().replace('-', ' '),
+                        item.on(),
+                        item.due(),
+                        new BigDecimal(item.total()),
+                        new BigDecimal(item.balance())))
+            .toList(),
+        today(),
+        currency.getCode(),
+        currency.getDecimalPlaces());
   }
 
   /** The item of an invoice or credit note; empty where it came to 0. */

@@ -24,6 +24,7 @@ import firmtally.server.sales.document.Correspondence;
 import firmtally.server.sales.quote.Comparison;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetView;
+import firmtally.server.worksheet.calculation.WorksheetBook;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -435,6 +436,20 @@ class OrderController {
   ResponseEntity<byte[]> confirmation(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Order order = orders.readable(id, actor);
     return Download.pdf(order.number(), papers.confirmation(order, actor));
+  }
+
+  /** The order as a workbook that reckons, without costs. */
+  @GetMapping(path = "/orders/{id}/order.xlsx", produces = Download.XLSX)
+  ResponseEntity<byte[]> orderBook(@PathVariable DocumentId id, @SignedIn Actor actor) {
+    Order order = orders.readable(id, actor);
+    return Download.of(
+        WorksheetBook.of(
+            "Order " + order.number(),
+            order.terms().poNumberIfAny().map(number -> "PO number " + number).orElse(""),
+            orders.calculation(order, actor),
+            false),
+        order.number() + ".xlsx",
+        Download.XLSX);
   }
 
   /** The order for programs, as a UBL 2.1 order. */

@@ -20,6 +20,7 @@ import firmtally.server.sales.credit.CreditService;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
+import firmtally.server.worksheet.calculation.WorksheetBook;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -296,6 +297,20 @@ class QuoteController {
   ResponseEntity<byte[]> pdf(@PathVariable DocumentId id, @SignedIn Actor actor) {
     Quote quote = quotes.readable(id, actor);
     return Download.pdf(quote.number(), papers.pdf(quote, actor));
+  }
+
+  /** The quote as a workbook that reckons, without costs. */
+  @GetMapping(path = "/quotes/{id}/quote.xlsx", produces = Download.XLSX)
+  ResponseEntity<byte[]> quoteBook(@PathVariable DocumentId id, @SignedIn Actor actor) {
+    Quote quote = quotes.readable(id, actor);
+    return Download.of(
+        WorksheetBook.of(
+            "Quote " + quote.called(),
+            quote.terms().addressee().lines().findFirst().orElse(""),
+            quotes.calculation(quote, actor),
+            false),
+        quote.number() + ".xlsx",
+        Download.XLSX);
   }
 
   /** The quote for programs, as a UBL 2.1 quotation. */

@@ -16,6 +16,7 @@ import firmtally.server.worksheet.calculation.Calculator;
 import firmtally.server.worksheet.calculation.WorksheetContext;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
+import firmtally.server.worksheet.keeping.WorksheetService;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 
@@ -27,16 +28,19 @@ public class Editor {
   private final QuoteService quotes;
   private final Calculator calculator;
   private final CreditService credit;
+  private final WorksheetService worksheets;
 
   Editor(
       OpportunityService opportunities,
       QuoteService quotes,
       Calculator calculator,
-      CreditService credit) {
+      CreditService credit,
+      WorksheetService worksheets) {
     this.opportunities = opportunities;
     this.quotes = quotes;
     this.calculator = calculator;
     this.credit = credit;
+    this.worksheets = worksheets;
   }
 
   /** Where somebody works, and for whom it is worked out. */
@@ -61,6 +65,11 @@ public class Editor {
     Place place = readable(home, id, actor);
     opportunities.editable(place.opportunity().id(), actor);
     return place;
+  }
+
+  /** The worksheet of a place as it is kept. */
+  Calculation kept(Place place) {
+    return worksheets.get(place.worksheetId(), place.context());
   }
 
   /** The figures of what is typed; where something is wrong, what can be said without it. */

@@ -3,10 +3,13 @@ package firmtally.server.worksheet.editor;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.worksheet.calculation.WorksheetBook;
 import firmtally.server.worksheet.calculation.WorksheetForm;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import java.util.List;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -57,6 +60,21 @@ class EditorController {
       @RequestParam(defaultValue = "") String q,
       @SignedIn Actor actor) {
     return picks.find(editor.readable(home, id, actor).context().account(), q);
+  }
+
+  /** The worksheet as a workbook that reckons; costs for who sees them. */
+  @GetMapping(path = "/worksheet.xlsx", produces = Download.XLSX)
+  ResponseEntity<byte[]> worksheetBook(
+      @PathVariable String home, @PathVariable RecordId id, @SignedIn Actor actor) {
+    Editor.Place place = editor.readable(home, id, actor);
+    return Download.of(
+        WorksheetBook.of(
+            place.opportunity().title(),
+            place.opportunity().number() + ", " + place.context().account().name(),
+            editor.kept(place),
+            actor.seesCosts()),
+        place.opportunity().number() + ".xlsx",
+        Download.XLSX);
   }
 
   /** Reads rows of a spreadsheet as lines. */
