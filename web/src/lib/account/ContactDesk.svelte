@@ -133,7 +133,12 @@
 </Ask>
 <Ask bind:open={showing} title={who.name}>
   <p class="code">
-    <img src="/api/contacts/{who.id}/qr.svg" alt="QR code of the vCard of {who.name}" width="280" height="280" />
+    <img
+      src="/api/contacts/{who.id}/qr.svg"
+      alt="QR code of the vCard of {who.name}"
+      width="280"
+      height="280"
+    />
   </p>
   <p class="quiet">A phone’s camera takes the contact from here into its address book.</p>
 </Ask>

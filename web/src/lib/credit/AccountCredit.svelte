@@ -71,7 +71,11 @@
       <Timeline credit={a.credit} />
     </section>
     <section>
-      <h2>Open items</h2>
+      <h2>
+        Open items {#if a.items.length}<a class="plain" href="/api/accounts/{a.id}/items.xlsx" download
+            >Workbook</a
+          >{/if}
+      </h2>
       <Items items={a.items} {onChange} />
     </section>
     {#each a.holds as h (h.id)}

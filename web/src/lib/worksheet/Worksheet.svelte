@@ -124,6 +124,12 @@
             {#if editor.lines.length > 0}<button class="plain" onclick={() => (keeping = true)}
                 >Save as kit or template…</button
               >{/if}
+            {#if editor.book && editor.lines.length > 0}<a
+                class="plain"
+                href={editor.book}
+                download
+                title="The saved lines as a spreadsheet that reckons">Workbook</a
+              >{/if}
             <button class="plain" disabled={!editor.canUndo} onclick={() => void editor.undo()}>Undo</button>
             <button class="plain" disabled={!editor.canRedo} onclick={() => void editor.redo()}>Redo</button>
             <button

@@ -109,6 +109,11 @@ export class Editor {
     this.discountAmount = typed.discountAmount;
   }
 
+  /** Where the saved lines are as a workbook. */
+  get book(): string | undefined {
+    return this.home.book;
+  }
+
   get #typed(): Typed {
     return {
       lines: this.lines,

@@ -7,6 +7,8 @@ export type FormOf = Schemas['WorksheetForm'];
 export type Home = {
   /** by which what is typed is kept in this browser */
   key: string;
+  /** where the saved lines are as a workbook @default nowhere */
+  book?: string;
   /** with the name of the last answer, only lines that are not as they were in it are answered */
   tally: (form: FormOf, since: string) => Promise<Schemas['Tallied']>;
   save: (version: number, form: FormOf) => Promise<View>;
@@ -41,6 +43,7 @@ export function homeOf(home: HomeKind, id: number): Home {
   const one = (scenario: number) => ({ path: { ...path, scenario } });
   return {
     key: `${home}/${id}`,
+    book: `/api/${home}/${id}/worksheet.xlsx`,
     // A question is asked at each key: it is on its way before the page is drawn.
     tally: (body, since) =>
       send(`/api/${home}/${id}/tally?since=${encodeURIComponent(since)}`, withoutNothing(body)),

@@ -48,7 +48,10 @@
 
 <svelte:head><title>Credit desk · Firm Tally</title></svelte:head>
 <div class="page">
-  <div class="head"><h1>Credit desk</h1></div>
+  <div class="head">
+    <h1>Credit desk</h1>
+    <a class="act" href="/api/open-items.xlsx" download>Open items (XLSX)</a>
+  </div>
   <OrderTabs />
   <Notice refusal={refusalOf(desk)} />
   <Tabs label="What waits" {tabs} bind:chosen={shown} />

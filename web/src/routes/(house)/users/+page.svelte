@@ -9,6 +9,7 @@
   import { load, rowsOf } from '$lib/ui/load.svelte';
   import PasswordForm from '$lib/users/PasswordForm.svelte';
   import Tokens from '$lib/users/Tokens.svelte';
+  import WebHooks from '$lib/users/WebHooks.svelte';
   import UserForm from '$lib/users/UserForm.svelte';
   type User = Schemas['UserView'];
   const list = load(
@@ -80,7 +81,7 @@
       </div>
     {/if}
   </div>
-  {#if administrates}<Tokens users={list.data ?? []} />{/if}
+  {#if administrates}<Tokens users={list.data ?? []} /><WebHooks users={list.data ?? []} />{/if}
 </div>
 
 <Ask bind:open={() => of !== null, (open) => (of = open ? of : null)} title={of?.name ?? ''}>

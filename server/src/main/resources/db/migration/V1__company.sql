@@ -1037,6 +1037,40 @@ CREATE TABLE api_token (
   ended_at TEXT
 ) STRICT;
 
+-- Addresses of others that are told of changes. The secret signs what is sent, and so is kept as it is.
+CREATE TABLE web_hook (
+  id INTEGER PRIMARY KEY,
+  name TEXT NOT NULL,
+  url TEXT NOT NULL,
+  secret TEXT NOT NULL,
+  person_id INTEGER NOT NULL REFERENCES person(id),
+  -- The kinds of records that it is told of, between commas.
+  kinds TEXT NOT NULL,
+  active INTEGER NOT NULL DEFAULT 1,
+  -- The last entry of the change log that was looked at for it.
+  told_to INTEGER NOT NULL,
+  made_at TEXT NOT NULL,
+  ended_at TEXT,
+  version INTEGER NOT NULL DEFAULT 1
+) STRICT;
+CREATE TABLE web_hook_delivery (
+  id INTEGER PRIMARY KEY,
+  hook_id INTEGER NOT NULL REFERENCES web_hook(id),
+  event TEXT NOT NULL,
+  record TEXT NOT NULL,
+  number TEXT NOT NULL,
+  body TEXT NOT NULL,
+  at TEXT NOT NULL,
+  state TEXT NOT NULL DEFAULT 'waiting' CHECK (state IN ('waiting', 'delivered', 'failed')),
+  tries INTEGER NOT NULL DEFAULT 0,
+  next_at TEXT NOT NULL,
+  status INTEGER,
+  answer TEXT,
+  delivered_at TEXT
+) STRICT;
+CREATE INDEX web_hook_delivery_waiting ON web_hook_delivery(next_at) WHERE state = 'waiting';
+CREATE INDEX web_hook_delivery_hook ON web_hook_delivery(hook_id, id);
+
 -- Contacts who may see the customer page of their account.
 CREATE TABLE page_access (
   contact_id INTEGER PRIMARY KEY REFERENCES contact(id),

@@ -3,7 +3,9 @@ package firmtally.server.platform.events;
 import firmtally.server.platform.ids.Id;
 import firmtally.server.platform.ids.RecordId;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Component;
@@ -19,9 +21,15 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 public class Events implements DisposableBean {
   private final Listeners listeners;
   private final ExecutorService teller = AfterCommit.worker("events");
+  private final List<Runnable> afterChanges = new CopyOnWriteArrayList<>();
 
   public Events(Listeners listeners) {
     this.listeners = listeners;
+  }
+
+  /** Has something done after each act that changed records, once it is committed. */
+  public void afterChanges(Runnable doing) {
+    afterChanges.add(doing);
   }
 
   /** A record that changed. */
@@ -93,6 +101,7 @@ public class Events implements DisposableBean {
     if (listeners.isAnybodyThere()) {
       teller.execute(() -> listeners.tell(changes));
     }
+    afterChanges.forEach(Runnable::run);
   }
 
   @Override

@@ -21,6 +21,7 @@ public sealed interface Id
         DocumentId,
         EnquiryId,
         FileId,
+        HookDeliveryId,
         ImportId,
         IncomingEmailId,
         MailId,
@@ -45,6 +46,7 @@ public sealed interface Id
         ViewId,
         ScheduleId,
         MeetingId,
+        WebHookId,
         WorksheetId {
   /** The number. */
   long value();

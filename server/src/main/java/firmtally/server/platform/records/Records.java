@@ -126,6 +126,11 @@ public class Records {
     return read.get().orElseThrow(() -> new NotThere(of.inWords(), id));
   }
 
+  /** What a record is called, such as its number; empty where it has none. */
+  public Optional<String> numberOf(String kind, Id id) {
+    return Optional.ofNullable(row(kind(kind), id, Actor.SYSTEM).number());
+  }
+
   /** Whether somebody may change a record. */
   public boolean isEditable(String kind, Id id, Actor actor) {
     return row(kind(kind), id, actor).editable();
