@@ -34,7 +34,8 @@ class ContactCardTest {
     assertThat(taken.path("added").asInt()).isEqualTo(2);
     assertThat(taken.path("known").toString()).isEqualTo("[\"card one\"]");
     assertThat(taken.at("/refused/0").asString()).startsWith("Card Bad: ");
-    assertThat(rep.upload(door + "/vcards", "c.vcf", file).is(200).body().path("added").asInt()).isZero();
+    assertThat(rep.upload(door + "/vcards", "c.vcf", file).is(200).body().path("added").asInt())
+        .isZero();
     assertThat(rep.get(door + ".vcf").is(200).words())
         .contains("FN:Card One", "TITLE:Buyer", "EMAIL", "FN:Card Two");
     rep.upload(door + "/vcards", "c.vcf", "x".getBytes(StandardCharsets.UTF_8)).is(422);
@@ -44,8 +45,7 @@ class ContactCardTest {
   @Test
   void aContactIsACodeForAPhone() {
     long account = HOUSE.accountOf("mara", 5);
-    JsonNode contact =
-        rep.get("/api/accounts/" + account + "/contacts").is(200).body().path(0);
+    JsonNode contact = rep.get("/api/accounts/" + account + "/contacts").is(200).body().path(0);
     String door = "/api/contacts/" + contact.path("id").asLong();
     assertThat(rep.get(door + "/contact.vcf").is(200).words())
         .contains("FN:" + contact.path("name").asString());

@@ -92,23 +92,34 @@ class ReceivedOrderTest {
     JsonNode view = rep.get(DOOR + "/" + id).is(200).body();
     assertThat(view.at("/row/accountId").asLong()).isEqualTo(account());
     assertThat(view.at("/row/unknown").asInt()).isEqualTo(2);
-    assertThat(view.at("/lines/0/product").asString()).as("by our code, as typed").isEqualTo("BS-15");
+    assertThat(view.at("/lines/0/product").asString())
+        .as("by our code, as typed")
+        .isEqualTo("BS-15");
     assertThat(view.at("/lines/0/differs").asString()).isEqualTo("more");
     assertThat(view.at("/lines/1/product").isNull()).isTrue();
     assertThat(view.path("delivery").asString()).isEqualTo("Gate 2\nSaltmere");
-    assertThat(change(rep, HttpMethod.POST, id, "placed", Map.of("theirPrices", false)).is(409).text("/detail"))
+    assertThat(
+            change(rep, HttpMethod.POST, id, "placed", Map.of("theirPrices", false))
+                .is(409)
+                .text("/detail"))
         .contains("Line 2 is not known yet");
     change(rep, HttpMethod.PUT, id, "line", choice(2, "NO-SUCH", false)).is(422);
     change(rep, HttpMethod.PUT, id, "line", choice(2, "LC-1T", false)).is(204);
     change(rep, HttpMethod.PUT, id, "line", choice(3, null, true)).is(204);
     String net = rep.get(DOOR + "/" + id).text("/net");
-    long placed = change(rep, HttpMethod.POST, id, "placed", Map.of("theirPrices", false)).is(200).id();
+    long placed =
+        change(rep, HttpMethod.POST, id, "placed", Map.of("theirPrices", false)).is(200).id();
     JsonNode order = rep.get("/api/orders/" + placed).is(200).body();
     assertThat(order.at("/terms/poNumber").asString()).isEqualTo("PO-R1");
     assertThat(order.at("/terms/deliveryAddress").asString()).isEqualTo("Gate 2\nSaltmere");
     assertThat(order.toString()).contains("LC-1T").doesNotContain("X-78");
     assertThat(rep.get(DOOR + "/" + id).text("/row/state")).isEqualTo("placed");
-    assertThat(rep.get("/api/orders?text=PO-R1").body().at("/rows/0/value").asString().replace(" ", ""))
+    assertThat(
+            rep.get("/api/orders?text=PO-R1")
+                .body()
+                .at("/rows/0/value")
+                .asString()
+                .replace(" ", ""))
         .isEqualTo(net.replace(" ", "").replace("\u00a0", "").replace("\u202f", ""));
     long next = take(order("PO-R2", accountNumber(), "EUR", ";x77;1;10")).is(200).id();
     assertThat(rep.get(DOOR + "/" + next).text("/lines/0/product"))
@@ -122,7 +133,8 @@ class ReceivedOrderTest {
   void atTheirPricesItIsHeldForASignOff() {
     long id = take(order("PO-R3", accountNumber(), "EUR", "BS-15;;2;100")).is(200).id();
     assertThat(rep.get(DOOR + "/" + id).text("/lines/0/differs")).isEqualTo("less");
-    long placed = change(rep, HttpMethod.POST, id, "placed", Map.of("theirPrices", true)).is(200).id();
+    long placed =
+        change(rep, HttpMethod.POST, id, "placed", Map.of("theirPrices", true)).is(200).id();
     JsonNode order = rep.get("/api/orders/" + placed).is(200).body();
     assertThat(order.path("state").asString()).isEqualTo("hold");
     assertThat(rep.get("/api/orders?text=PO-R3").body().at("/rows/0/value").asString())
@@ -142,12 +154,16 @@ class ReceivedOrderTest {
         .contains("Choose the account");
     String foreign =
         new String(order("PO-R4", number, "EUR", "BS-15;;1;1"), StandardCharsets.UTF_8)
-            .replace("<Order ", "<!DOCTYPE Order [<!ENTITY x SYSTEM \"file:///etc/hostname\">]><Order ")
+            .replace(
+                "<Order ", "<!DOCTYPE Order [<!ENTITY x SYSTEM \"file:///etc/hostname\">]><Order ")
             .replace("By the gate", "&x;");
     take(foreign.getBytes(StandardCharsets.UTF_8)).is(422);
     long other = HOUSE.accountOf("mara", 4);
     assertThat(
-            rep.upload(DOOR + "?account=" + other, "o.xml", order("PO-R4", number, "EUR", "BS-15;;1;1"))
+            rep.upload(
+                    DOOR + "?account=" + other,
+                    "o.xml",
+                    order("PO-R4", number, "EUR", "BS-15;;1;1"))
                 .is(422)
                 .body()
                 .toString())

@@ -64,7 +64,9 @@ class WebHookTest {
 
   private void receive(HttpExchange exchange) throws IOException {
     Map<String, String> headers = new HashMap<>();
-    exchange.getRequestHeaders().forEach((name, all) -> headers.put(name.toLowerCase(), all.get(0)));
+    exchange
+        .getRequestHeaders()
+        .forEach((name, all) -> headers.put(name.toLowerCase(), all.get(0)));
     told.add(
         new Told(
             new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8), headers));
@@ -162,9 +164,7 @@ class WebHookTest {
     assertThat(failed.path("answer").asString()).isEqualTo("Thank you");
     assertThat(failed.path("nextAt").asString()).isGreaterThan(failed.path("at").asString());
     answer = 202;
-    administrator
-        .post(door + "/" + failed.path("id").asLong() + "/sent-again", null)
-        .is(204);
+    administrator.post(door + "/" + failed.path("id").asLong() + "/sent-again", null).is(204);
     await(() -> administrator.get(door).body().at("/rows/0/state").asString().equals("delivered"));
     assertThat(new ArrayList<>(told))
         .extracting(t -> t.headers().get("idempotency-key"))

@@ -104,7 +104,8 @@ class WorkbookTest {
   }
 
   private static BigDecimal number(String text) {
-    return new BigDecimal(text.replace(" ", "").replace(",", "").replace("\u202f", "").replace("\u00a0", ""));
+    return new BigDecimal(
+        text.replace(" ", "").replace(",", "").replace("\u202f", "").replace("\u00a0", ""));
   }
 
   /** A figure at the foot, by the words beside it. */
@@ -145,7 +146,10 @@ class WorkbookTest {
   }
 
   private JsonNode core(long opportunity, Map<String, Object> form) {
-    return rep.post("/api/opportunities/" + opportunity + "/tally", form).is(200).body().path("worksheet");
+    return rep.post("/api/opportunities/" + opportunity + "/tally", form)
+        .is(200)
+        .body()
+        .path("worksheet");
   }
 
   private byte[] book(long opportunity, Map<String, Object> form) {
@@ -161,7 +165,8 @@ class WorkbookTest {
 
   private static void same(List<String[]> rows, JsonNode core) {
     JsonNode totals = core.path("totals");
-    assertThat(foot(rows, "Contract")).isEqualByComparingTo(number(totals.path("contract").asString()));
+    assertThat(foot(rows, "Contract"))
+        .isEqualByComparingTo(number(totals.path("contract").asString()));
     assertThat(foot(rows, "Margin")).isEqualByComparingTo(number(totals.path("margin").asString()));
     assertThat(foot(rows, "Total, first invoice"))
         .isEqualByComparingTo(number(totals.path("invoiceTotal").asString()));
@@ -213,7 +218,9 @@ class WorkbookTest {
                 rep.get("/api/quotes/" + quote + "/quote.xlsx").is(200).bytes(),
                 rep.get("/api/orders/" + order + "/order.xlsx").is(200).bytes()));
     for (List<String[]> of : rows) {
-      assertThat(String.join(";", of.get(2))).contains("Line total").doesNotContain("cost", "Margin");
+      assertThat(String.join(";", of.get(2)))
+          .contains("Line total")
+          .doesNotContain("cost", "Margin");
       assertThat(foot(of, "Contract"))
           .isEqualByComparingTo(
               number(rep.get("/api/orders?text=PO-BOOK").body().at("/rows/0/value").asString()));
@@ -226,12 +233,14 @@ class WorkbookTest {
     byte[] book = keeper.get("/api/open-items.xlsx").is(200).bytes();
     List<List<String[]>> rows = reckoned(List.of(book, with(book, "B1", "60000")));
     JsonNode ages = keeper.get("/api/credit/desk").is(200).body().path("ages");
-    String[] foot = rows.get(0).stream().filter(r -> r[0].equals("Together")).findFirst().orElseThrow();
+    String[] foot =
+        rows.get(0).stream().filter(r -> r[0].equals("Together")).findFirst().orElseThrow();
     assertThat(number(foot[6])).isEqualByComparingTo(number(ages.path("balance").asString()));
     assertThat(number(foot[8])).isEqualByComparingTo(number(ages.path("notDue").asString()));
     assertThat(number(foot[9])).isEqualByComparingTo(number(ages.path("to30").asString()));
     assertThat(number(foot[12])).isEqualByComparingTo(number(ages.path("older").asString()));
-    String[] later = rows.get(1).stream().filter(r -> r[0].equals("Together")).findFirst().orElseThrow();
+    String[] later =
+        rows.get(1).stream().filter(r -> r[0].equals("Together")).findFirst().orElseThrow();
     assertThat(number(later[8])).as("not due in the year 2064").isZero();
     rep.get("/api/open-items.xlsx").is(403);
   }

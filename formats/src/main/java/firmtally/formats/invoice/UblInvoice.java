@@ -1,7 +1,6 @@
 package firmtally.formats.invoice;
 
 import com.helger.ubl21.UBL21Marshaller;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -251,9 +250,7 @@ public final class UblInvoice {
 
   private ItemType item(TradeInvoice.Line line) {
     return UblParts.item(
-        line.code(),
-        line.words(),
-        UblParts.category(line.percent(), invoice.exemption(), false));
+        line.code(), line.words(), UblParts.category(line.percent(), invoice.exemption(), false));
   }
 
   private PriceType price(TradeInvoice.Line line) {

@@ -102,8 +102,7 @@ public final class UblParts {
    *
    * @param exemption why no tax is charged where none is; blank where it is simply none
    */
-  public static TaxCategoryType category(
-      BigDecimal percent, String exemption, boolean withReason) {
+  public static TaxCategoryType category(BigDecimal percent, String exemption, boolean withReason) {
     TaxCategoryType category = new TaxCategoryType();
     boolean isExempt = percent.signum() == 0 && !exemption.isBlank();
     category.setID(percent.signum() > 0 ? "S" : isExempt ? "E" : "Z");

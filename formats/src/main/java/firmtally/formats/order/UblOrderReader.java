@@ -1,8 +1,8 @@
 package firmtally.formats.order;
 
-import com.helger.ubl21.UBL21Marshaller;
 import com.helger.diagnostics.error.IError;
 import com.helger.diagnostics.error.list.ErrorList;
+import com.helger.ubl21.UBL21Marshaller;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.nio.charset.StandardCharsets;
@@ -55,14 +55,20 @@ public final class UblOrderReader {
     ErrorList errors = new ErrorList();
     OrderType order =
         isOrder(xml) && !DOCTYPE.matcher(new String(xml, StandardCharsets.UTF_8)).find()
-            ? UBL21Marshaller.order().setCollectErrors(errors).read(xml) : null;
+            ? UBL21Marshaller.order().setCollectErrors(errors).read(xml)
+            : null;
     if (order == null) {
       throw new IllegalArgumentException(
           "This is not an order in UBL 2.1."
               + errors.stream()
                   .filter(IError::isError)
                   .findFirst()
-                  .map(e -> " Line " + e.getErrorLocation().getLineNumber() + ": " + e.getErrorText(Locale.ENGLISH))
+                  .map(
+                      e ->
+                          " Line "
+                              + e.getErrorLocation().getLineNumber()
+                              + ": "
+                              + e.getErrorText(Locale.ENGLISH))
                   .orElse(""));
     }
     PartyType buyer = order.getBuyerCustomerParty().getParty();
@@ -139,7 +145,8 @@ public final class UblOrderReader {
   private static ReceivedOrder.Line line(OrderLineType of) {
     LineItemType item = of.getLineItem();
     ItemType what = item.getItem();
-    BigDecimal quantity = item.getQuantityValue() == null ? BigDecimal.ONE : item.getQuantityValue();
+    BigDecimal quantity =
+        item.getQuantityValue() == null ? BigDecimal.ONE : item.getQuantityValue();
     return new ReceivedOrder.Line(
         what.getSellersItemIdentification() == null
             ? ""

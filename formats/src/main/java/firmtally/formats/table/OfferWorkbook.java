@@ -231,8 +231,7 @@ public final class OfferWorkbook {
     sheet.value(row, place.get(Col.PERIODS), of.periods());
     String quantity = at(Col.QUANTITY, row);
     String gross = at(Col.GROSS, row);
-    String discounted =
-        gross + "-" + round(gross + "*" + at(Col.DISCOUNT, row) + "/100");
+    String discounted = gross + "-" + round(gross + "*" + at(Col.DISCOUNT, row) + "/100");
     String own = at(Col.OWN, row);
     formula(Col.GROSS, row, round(quantity + "*" + at(Col.PRICE, row)));
     formula(
@@ -281,10 +280,8 @@ public final class OfferWorkbook {
         row,
         "IF(AND(%s,%s<>0),ROUND(%s*%s/%s,9),0)"
             .formatted(takes, base, given(), at(Col.NET, row), base));
-    formula(
-        Col.CUT, row, "ROUNDDOWN(" + at(Col.EXACT, row) + "," + offer.decimals() + ")");
-    formula(
-        Col.REST, row, "ROUND(" + at(Col.EXACT, row) + "-" + at(Col.CUT, row) + ",9)");
+    formula(Col.CUT, row, "ROUNDDOWN(" + at(Col.EXACT, row) + "," + offer.decimals() + ")");
+    formula(Col.REST, row, "ROUND(" + at(Col.EXACT, row) + "-" + at(Col.CUT, row) + ",9)");
     String rest = at(Col.REST, row);
     String above =
         row == HEAD
@@ -342,8 +339,7 @@ public final class OfferWorkbook {
     entry(row++, "or an amount, " + offer.currency(), offer.discountAmount(), money);
     row++;
     sum(row++, "Contract, over the terms", "SUM(" + all(Col.TERM) + ")");
-    String first =
-        "SUMPRODUCT(" + all(Col.FINAL) + "*(" + all(Col.COUNTED) + "=1))";
+    String first = "SUMPRODUCT(" + all(Col.FINAL) + "*(" + all(Col.COUNTED) + "=1))";
     if (offer.withCosts()) {
       sum(row++, "Cost", "SUM(" + all(Col.COST_TERM) + ")");
       sum(row++, "Margin", "SUM(" + all(Col.MARGIN) + ")");

@@ -10,8 +10,8 @@ import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 
 /**
- * Open items by age as a workbook that reckons: the day that they are aged by, and each balance, can
- * be changed.
+ * Open items by age as a workbook that reckons: the day that they are aged by, and each balance,
+ * can be changed.
  */
 public final class OpenItemsWorkbook {
   private static final String ENTERED = "FFF3D6";

@@ -33,7 +33,10 @@ class VCardsTest {
   @Test
   void whatIsWrittenIsInOrderAndReadAgain() {
     byte[] file = VCards.write(List.of(JANE));
-    assertThat(Ezvcard.parse(new String(file, StandardCharsets.UTF_8)).first().validate(VCardVersion.V3_0))
+    assertThat(
+            Ezvcard.parse(new String(file, StandardCharsets.UTF_8))
+                .first()
+                .validate(VCardVersion.V3_0))
         .isEmpty();
     assertThat(VCards.read(file)).containsExactly(JANE);
     assertThat(new String(file, StandardCharsets.UTF_8)).contains("N:Żur;Jane van");

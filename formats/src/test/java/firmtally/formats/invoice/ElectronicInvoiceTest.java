@@ -15,6 +15,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Every kind of invoice against the rules of EN 16931 and Peppol, as others wrote them. */
 class ElectronicInvoiceTest {
   private static final LocalDate DAY = LocalDate.parse("2027-03-15");
+
   private static BigDecimal n(String number) {
     return new BigDecimal(number);
   }

@@ -14,7 +14,9 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
-/** Orders by the rules of Peppol as others wrote them, quotations by their schema; and orders in. */
+/**
+ * Orders by the rules of Peppol as others wrote them, quotations by their schema; and orders in.
+ */
 class ElectronicOrderTest {
   private static final LocalDate DAY = LocalDate.parse("2027-03-15");
 
@@ -76,7 +78,8 @@ class ElectronicOrderTest {
     assertThat(read.getValidityPeriod().getEndDateValue()).hasToString("2027-04-14");
     assertThat(read.getQuotationLineAtIndex(1).getNoteAtIndex(0).getValue())
         .isEqualTo("charged every month for 12 months");
-    assertThat(read.getQuotedMonetaryTotal().getPayableAmountValue()).isEqualByComparingTo("1618.40");
+    assertThat(read.getQuotedMonetaryTotal().getPayableAmountValue())
+        .isEqualByComparingTo("1618.40");
   }
 
   @Test
@@ -108,7 +111,8 @@ class ElectronicOrderTest {
         .hasMessage("This is not an order in UBL 2.1.");
     String broken =
         new String(UblOffer.order(offer("PO-77")), StandardCharsets.UTF_8)
-            .replaceAll("<cbc:IssueDate>.*?</cbc:IssueDate>", "<cbc:IssueDate>soon</cbc:IssueDate>");
+            .replaceAll(
+                "<cbc:IssueDate>.*?</cbc:IssueDate>", "<cbc:IssueDate>soon</cbc:IssueDate>");
     assertThatThrownBy(() -> UblOrderReader.read(broken.getBytes(StandardCharsets.UTF_8)))
         .isInstanceOf(IllegalArgumentException.class)
         .hasMessageContaining("Line 7")

@@ -37,9 +37,9 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Tells web hooks what the change log says, from where each was told last: nothing is lost while the
- * application is stopped, and an act waits for nobody. What is not answered with success is told
- * again, later each time, and given up in the end.
+ * Tells web hooks what the change log says, from where each was told last: nothing is lost while
+ * the application is stopped, and an act waits for nobody. What is not answered with success is
+ * told again, later each time, and given up in the end.
  */
 @Component
 class HookSender implements DueWork, DisposableBean {
@@ -106,7 +106,9 @@ class HookSender implements DueWork, DisposableBean {
       Set<WebHookId> silent = new HashSet<>();
       for (WebHookStore.Delivery delivery : store.due(clock.instant(), AT_ONCE)) {
         Optional<WebHookStore.Row> hook = store.find(delivery.hookId());
-        if (hook.isPresent() && !silent.contains(delivery.hookId()) && !send(hook.get(), delivery)) {
+        if (hook.isPresent()
+            && !silent.contains(delivery.hookId())
+            && !send(hook.get(), delivery)) {
           silent.add(delivery.hookId());
         }
       }
@@ -174,8 +176,7 @@ class HookSender implements DueWork, DisposableBean {
   private boolean send(WebHookStore.Row hook, WebHookStore.Delivery delivery) {
     byte[] body = delivery.body().getBytes(StandardCharsets.UTF_8);
     Signature signature =
-        Signature.of(
-            hook.url(), body, "hook-" + hook.id(), hook.secret(), clock.instant());
+        Signature.of(hook.url(), body, "hook-" + hook.id(), hook.secret(), clock.instant());
     HttpRequest request =
         HttpRequest.newBuilder(URI.create(hook.url()))
             .timeout(Duration.ofSeconds(SECONDS))
@@ -209,8 +210,7 @@ class HookSender implements DueWork, DisposableBean {
         delivery.tries() < LATER.size()
             ? Optional.of(clock.instant().plus(LATER.get(delivery.tries())))
             : Optional.empty();
-    transaction.executeWithoutResult(
-        s -> store.setFailed(delivery.id(), status, words, next));
+    transaction.executeWithoutResult(s -> store.setFailed(delivery.id(), status, words, next));
   }
 
   private static String inShort(String words) {

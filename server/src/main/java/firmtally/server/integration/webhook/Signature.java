@@ -36,9 +36,7 @@ record Signature(String digest, String input, String value) {
             + "\n\"@signature-params\": "
             + parameters;
     return new Signature(
-        digest,
-        LABEL + "=" + parameters,
-        LABEL + "=:" + base64(hmac(secret, signed)) + ":");
+        digest, LABEL + "=" + parameters, LABEL + "=:" + base64(hmac(secret, signed)) + ":");
   }
 
   private static String base64(byte[] bytes) {

@@ -104,9 +104,7 @@ class WebHookController {
   @PostMapping("/{hook}/deliveries/{delivery}/sent-again")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void sendAgain(
-      @PathVariable WebHookId hook,
-      @PathVariable HookDeliveryId delivery,
-      @SignedIn Actor actor) {
+      @PathVariable WebHookId hook, @PathVariable HookDeliveryId delivery, @SignedIn Actor actor) {
     hooks.sendAgain(hook, delivery, actor);
   }
 

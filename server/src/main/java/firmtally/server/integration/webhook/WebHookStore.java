@@ -70,7 +70,8 @@ class WebHookStore {
       Instant deliveredAt) {}
 
   /** An entry of the change log. */
-  record Entry(long id, Instant at, PersonId personId, String record, RecordId recordId, String what) {}
+  record Entry(
+      long id, Instant at, PersonId personId, String record, RecordId recordId, String what) {}
 
   WebHookId insert(
       String name, String url, String secret, PersonId person, String kinds, Instant at) {
@@ -192,7 +193,8 @@ class WebHookStore {
 
   List<Delivery> deliveries(WebHookId hook, long before, int most) {
     return sql.sql(
-            DELIVERIES + "WHERE d.hook_id = :hook AND d.id < :before ORDER BY d.id DESC LIMIT :most")
+            DELIVERIES
+                + "WHERE d.hook_id = :hook AND d.id < :before ORDER BY d.id DESC LIMIT :most")
         .param("hook", hook)
         .param("before", before)
         .param("most", most)

@@ -41,8 +41,7 @@ public class WebHooks {
   private final ChangeLog log;
   private final Clock clock;
 
-  WebHooks(
-      WebHookStore store, Records records, UserService users, ChangeLog log, Clock clock) {
+  WebHooks(WebHookStore store, Records records, UserService users, ChangeLog log, Clock clock) {
     this.store = store;
     this.records = records;
     this.users = users;
@@ -161,7 +160,8 @@ public class WebHooks {
       return uri.getHost() != null
           && uri.getUserInfo() == null
           && uri.getFragment() == null
-          && ("https".equalsIgnoreCase(uri.getScheme()) || "http".equalsIgnoreCase(uri.getScheme()));
+          && ("https".equalsIgnoreCase(uri.getScheme())
+              || "http".equalsIgnoreCase(uri.getScheme()));
     } catch (IllegalArgumentException e) {
       return false;
     }
@@ -187,13 +187,7 @@ public class WebHooks {
     Read read = read(typed, actor);
     log.expectOne(
         store.update(
-            id,
-            version,
-            read.name(),
-            read.url(),
-            typed.personId(),
-            read.kinds(),
-            typed.active()),
+            id, version, read.name(), read.url(), typed.personId(), read.kinds(), typed.active()),
         RECORD,
         id,
         before.version());

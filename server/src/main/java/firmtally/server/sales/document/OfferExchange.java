@@ -19,7 +19,9 @@ import java.util.Optional;
 import org.joda.money.Money;
 import org.springframework.stereotype.Component;
 
-/** Quotes and orders as programs exchange them: what counts of a worksheet, over the whole terms. */
+/**
+ * Quotes and orders as programs exchange them: what counts of a worksheet, over the whole terms.
+ */
 @Component
 public class OfferExchange {
   private static final PaperRows.Shown SHOWN = new PaperRows.Shown(false, false, false);

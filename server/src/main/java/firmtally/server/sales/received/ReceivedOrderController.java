@@ -86,8 +86,7 @@ class ReceivedOrderController {
   @GetMapping(path = "/{received}/order.xml", produces = MediaType.APPLICATION_XML_VALUE)
   ResponseEntity<byte[]> receivedFile(
       @PathVariable ReceivedOrderId received, @SignedIn Actor actor) {
-    return Download.of(
-        orders.file(received, actor), "order.xml", MediaType.APPLICATION_XML_VALUE);
+    return Download.of(orders.file(received, actor), "order.xml", MediaType.APPLICATION_XML_VALUE);
   }
 
   /** Says what a line is, or that it is left out. */

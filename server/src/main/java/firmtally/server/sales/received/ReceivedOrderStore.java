@@ -95,7 +95,11 @@ class ReceivedOrderStore {
 
   /** What belongs to an order that comes. */
   record Came(
-      AccountId account, ReceivedOrder order, String sha256, ActivityId activity, PersonId person) {}
+      AccountId account,
+      ReceivedOrder order,
+      String sha256,
+      ActivityId activity,
+      PersonId person) {}
 
   ReceivedOrderId insert(Came came, Instant at) {
     ReceivedOrder order = came.order();
@@ -184,7 +188,9 @@ class ReceivedOrderStore {
         .optional();
   }
 
-  /** The accounts, at most two, that are known by one of some numbers, tax identifiers or addresses. */
+  /**
+   * The accounts, at most two, that are known by one of some numbers, tax identifiers or addresses.
+   */
   List<AccountId> known(List<String> ids) {
     return sql.sql(BY_IDS)
         .param("ids", JsonMapper.shared().writeValueAsString(ids))

@@ -50,9 +50,9 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Orders of customers that came as UBL files. Lines are found by our code, else by what the customer
- * calls them; whoever checks the order names the rest, which is remembered, sets their prices beside
- * ours, and places or refuses it.
+ * Orders of customers that came as UBL files. Lines are found by our code, else by what the
+ * customer calls them; whoever checks the order names the rest, which is remembered, sets their
+ * prices beside ours, and places or refuses it.
  */
 @Service
 public class ReceivedOrders {
@@ -169,8 +169,7 @@ public class ReceivedOrders {
   /** What a line is taken for, or that it is left out. */
   public record LineChoice(int position, @MaybeNull String product, boolean leftOut) {}
 
-  List<ReceivedOrderRow> list(
-      String state, AccountId account, Actor actor, long before, int most) {
+  List<ReceivedOrderRow> list(String state, AccountId account, Actor actor, long before, int most) {
     return store.list(state, account, actor, before, most).stream()
         .map(ReceivedOrders::shown)
         .toList();
@@ -462,14 +461,12 @@ public class ReceivedOrders {
                     .findFirst()
                     .orElseThrow(
                         () -> BadInput.at("product", "There is no product " + code + ".")));
-    store.setLine(
-        id, line.position(), product.map(Product::code).orElse(null), typed.leftOut());
+    store.setLine(id, line.position(), product.map(Product::code).orElse(null), typed.leftOut());
     product
         .filter(of -> !line.theirCode().isEmpty())
         .ifPresent(
             of ->
-                store.remember(
-                    row.accountId(), ProductService.loose(line.theirCode()), of.code()));
+                store.remember(row.accountId(), ProductService.loose(line.theirCode()), of.code()));
     traces
         .log()
         .note(
@@ -520,8 +517,7 @@ public class ReceivedOrders {
         sale.orders()
             .placeDirectly(
                 opportunity,
-                new OrderService.OrderForm(
-                    row.number(), null, null, row.delivery(), null, null),
+                new OrderService.OrderForm(row.number(), null, null, row.delivery(), null, null),
                 actor);
     store.setPlaced(id, order);
     sale.activities().doneBySystem(row.activityId(), "Placed");

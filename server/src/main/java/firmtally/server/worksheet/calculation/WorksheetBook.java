@@ -60,9 +60,7 @@ public final class WorksheetBook {
         tally.line().quantity().value(),
         tally.price().unitPrice().value(),
         terms instanceof Terms.Discount of ? Optional.of(number(of.percent())) : Optional.empty(),
-        terms instanceof Terms.OwnPrice of
-            ? Optional.of(of.unitPrice().value())
-            : Optional.empty(),
+        terms instanceof Terms.OwnPrice of ? Optional.of(of.unitPrice().value()) : Optional.empty(),
         tally.line().gift(),
         tally.line().counted(),
         plan.map(Recurring::everyMonths).orElse(0),
