@@ -44,6 +44,18 @@ public final class House implements BeforeAllCallback {
     return demo;
   }
 
+  /** One more on data that is there, with a clock of its own that begins when the others' did. */
+  static House on(Path data) {
+    House house = new House(false);
+    house.data = data;
+    return house;
+  }
+
+  /** Closes one that was opened on data of its own. */
+  void close() {
+    running.close();
+  }
+
   public static synchronized House empty() {
     empty = empty == null ? new House(false) : empty;
     return empty;
@@ -52,7 +64,7 @@ public final class House implements BeforeAllCallback {
   @Override
   public synchronized void beforeAll(ExtensionContext context) throws IOException {
     if (port == 0) {
-      data = Files.createTempDirectory("tally-house");
+      data = data == null ? Files.createTempDirectory("tally-house") : data;
       running =
           new SpringApplicationBuilder(FirmTally.class)
               .run(
