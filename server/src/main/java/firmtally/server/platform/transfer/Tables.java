@@ -60,10 +60,16 @@ final class Tables {
         ResultSet rows =
             statement.executeQuery("SELECT name, type FROM pragma_table_info('" + table + "')")) {
       while (rows.next()) {
-        columns.add(new Column(rows.getString(1), rows.getString(2)));
+        // A full-text index declares no types, and gives back what was put in.
+        String type = INDEXES.contains(table) ? indexed(rows.getString(1)) : rows.getString(2);
+        columns.add(new Column(rows.getString(1), type));
       }
     }
     return columns;
+  }
+
+  private static String indexed(String column) {
+    return "record_id".equals(column) ? "INTEGER" : "TEXT";
   }
 
   static MessageDigest sha256() {
