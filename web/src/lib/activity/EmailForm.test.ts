@@ -54,7 +54,8 @@ describe('an email from a record', () => {
         copies: '',
         subject: 'Packing hall',
         text: 'Where do you stand? Ann',
-        files: [9]
+        files: [9],
+        answers: null
       }
     });
     expect(onSent).toHaveBeenCalledTimes(1);

@@ -80,15 +80,18 @@
       {#if mayChange}<button class="plain" onclick={() => (changing = true)}>Change</button>{/if}
     {:else}<span class="bad">not known</span>{/if}
   </td>
-  <td class="figure">{line.quantity}<span class="phone"> times</span></td>
+  <td class="figure">{line.quantity}<span class="phone">times</span></td>
   <td class="figure" class:heed={line.differs === 'less'}
-    ><span class="phone">they expect </span>{figure(line.theirPrice)}</td
+    ><span class="phone">they expect</span>{figure(line.theirPrice)}</td
   >
-  <td class="figure"><span class="phone">ours </span>{figure(line.ourPrice)}</td>
+  <td class="figure"><span class="phone">ours</span>{figure(line.ourPrice)}</td>
   <td class="figure worth">{figure(line.amount)}</td>
 </tr>
 
 <style>
+  .phone {
+    padding: 0 0.35em;
+  }
   .gone td {
     color: var(--stone);
   }

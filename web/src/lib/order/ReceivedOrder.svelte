@@ -125,7 +125,7 @@
 <style>
   .about {
     max-width: 70ch;
-    margin-bottom: 10px;
+    margin: 6px 0 10px;
     white-space: pre-line;
   }
   .lines {

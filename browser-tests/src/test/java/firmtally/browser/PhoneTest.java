@@ -43,6 +43,8 @@ class PhoneTest {
         "/orders",
         "first /orders",
         "/orders/due",
+        "/orders/received",
+        "/orders/received/1",
         "/invoices",
         "first /invoices",
         "/credit/37",

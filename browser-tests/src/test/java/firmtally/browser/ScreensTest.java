@@ -65,6 +65,8 @@ class ScreensTest {
     "/reports/table, Table",
     "/reports/meeting, Meeting",
     "/outbox, Emails",
+    "/orders/received, Received orders",
+    "/orders/received/1, ''",
     "/enquiries/import, Import enquiries",
     "/enquiries/rules, Assignment rules",
     "/enquiries/5, ''",

@@ -14,6 +14,7 @@ import org.springframework.context.annotation.Import;
   DemoPapers.class,
   DemoTrade.class,
   DemoRenewals.class,
-  DemoCustomers.class
+  DemoCustomers.class,
+  DemoLetters.class
 })
 public class DemoCompany {}

@@ -65,6 +65,7 @@ class DemoLoader implements SmartLifecycle {
   private final DemoTrade trade;
   private final DemoRenewals renewals;
   private final DemoCustomers customers;
+  private final DemoLetters letters;
   private final CreditRulesService rulesOfCredit;
   private boolean isRunning;
 
@@ -84,6 +85,7 @@ class DemoLoader implements SmartLifecycle {
       DemoTrade trade,
       DemoRenewals renewals,
       DemoCustomers customers,
+      DemoLetters letters,
       CreditRulesService rulesOfCredit,
       EnquiryWorth worth,
       Sql sql,
@@ -104,6 +106,7 @@ class DemoLoader implements SmartLifecycle {
     this.trade = trade;
     this.renewals = renewals;
     this.customers = customers;
+    this.letters = letters;
     this.rulesOfCredit = rulesOfCredit;
     this.worth = worth;
     this.sql = sql;
@@ -179,6 +182,7 @@ class DemoLoader implements SmartLifecycle {
     goals(reps, today, currency);
     papers.offer(stage);
     customers.ask(ids, manager);
+    letters.arrive(ids, manager);
   }
 
   private Actor person(String name, Role role, String team) {

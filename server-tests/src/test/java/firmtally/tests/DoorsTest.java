@@ -147,6 +147,8 @@ class DoorsTest {
     ids.put("{contact}", "999999");
     ids.put("{question}", "999999");
     ids.put("{received}", "999999");
+    ids.put("{hook}", "999999");
+    ids.put("{delivery}", "999999");
     ids.put("{key}", "no-such-key");
     ids.put("{token}", "no-such-token");
     ids.put("{from}", "2027-01-01");

@@ -42,7 +42,7 @@ class IncomingEmailTest {
 
   /** Puts emails into the folder, and has them taken over. */
   private int arrive(String... emails) {
-    Path folder = HOUSE.data().resolve("incoming-mail");
+    Path folder = HOUSE.data().resolve("mail-in");
     try {
       Files.createDirectories(folder);
       for (int i = 0; i < emails.length; i++) {

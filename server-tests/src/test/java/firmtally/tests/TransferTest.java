@@ -27,7 +27,13 @@ class TransferTest {
 
   /** What tells of the installation, of the session or of the moment, and not of the company. */
   private static final Set<String> OWN =
-      Set.of("/api/session", "/api/events", "/api/storage", "/api/setup", "/api/sessions", "/api/calendar/link");
+      Set.of(
+          "/api/session",
+          "/api/events",
+          "/api/storage",
+          "/api/setup",
+          "/api/sessions",
+          "/api/calendar/link");
 
   private static List<String> lists(JsonNode docs) {
     List<String> paths = new ArrayList<>();
@@ -36,7 +42,10 @@ class TransferTest {
         .forEach(
             path -> {
               boolean asksNothing =
-                  path.getValue().path("get").path("parameters").valueStream()
+                  path.getValue()
+                      .path("get")
+                      .path("parameters")
+                      .valueStream()
                       .noneMatch(p -> p.path("required").asBoolean());
               if (path.getValue().path("get").isObject()
                   && asksNothing
@@ -56,7 +65,9 @@ class TransferTest {
     // What a day that has begun asks for is done in both then.
     HOUSE.part(Jobs.class).run();
     long until = System.currentTimeMillis() + 20_000;
-    while (HOUSE.count("SELECT COUNT(*) FROM outgoing_email WHERE sent_at IS NULL AND failure IS NULL") > 0) {
+    while (HOUSE.count(
+            "SELECT COUNT(*) FROM outgoing_email WHERE sent_at IS NULL AND failure IS NULL")
+        > 0) {
       assertThat(System.currentTimeMillis()).as("emails left").isLessThan(until);
       Thread.sleep(100);
     }
@@ -98,7 +109,8 @@ class TransferTest {
   void aPersonReadsWhatIsInIt() throws Exception {
     Path export = folder.resolve("export");
     CompanyExport.write(HOUSE.data(), export, House.MORNING);
-    assertThat(Files.readString(export.resolve("company.json"))).contains("\"company\" : \"Harrow & Plumb\"");
+    assertThat(Files.readString(export.resolve("company.json")))
+        .contains("\"company\" : \"Harrow & Plumb\"");
     List<String> accounts = Files.readAllLines(export.resolve("readable/accounts.csv"));
     assertThat(accounts.get(0)).startsWith("Number,Name,Status");
     assertThat(accounts).hasSizeGreaterThan(50);

@@ -278,6 +278,12 @@ public class IncomingEmails implements DueWork {
     return taken;
   }
 
+  /** Takes one over that came by itself. */
+  @Transactional
+  public void arrive(byte[] eml) {
+    take(eml);
+  }
+
   private void take(byte[] eml) {
     ReceivedEml.Received email = read(eml);
     String messageId = messageId(email, eml);

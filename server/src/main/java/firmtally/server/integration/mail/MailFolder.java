@@ -17,7 +17,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * The stand-in for a mailbox: a folder that EML files are put into. What was taken over moves to
- * {@code taken} in it, what cannot be read to {@code refused} with the reason beside it.
+ * {@code done} in it, what cannot be read to {@code refused} with the reason beside it.
  */
 @Component
 class MailFolder implements IncomingMail {
@@ -26,7 +26,7 @@ class MailFolder implements IncomingMail {
   private final Path folder;
 
   MailFolder(@Value("${tally.mail-folder:}") String named, TallySettings settings) {
-    this.folder = named.isBlank() ? settings.data().resolve("incoming-mail") : Path.of(named);
+    this.folder = named.isBlank() ? settings.data().resolve("mail-in") : Path.of(named);
   }
 
   @Override
@@ -70,7 +70,7 @@ class MailFolder implements IncomingMail {
 
   @Override
   public void taken(Waiting email) {
-    move(email, "taken");
+    move(email, "done");
   }
 
   @Override

@@ -26,8 +26,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Takes an exported company over into a folder without one. All of it is checked first: a file that
- * is missing, or is not as it was written, is refused with its name, and nothing is left behind. Emails
- * that waited are not sent from here, and web hooks rest until somebody puts them to work.
+ * is missing, or is not as it was written, is refused with its name, and nothing is left behind.
+ * Emails that waited are not sent from here, and web hooks rest until somebody puts them to work.
  */
 public final class CompanyImport {
   private static final String DATABASE = "firm-tally.sqlite";
@@ -202,7 +202,9 @@ public final class CompanyImport {
     String places = columns.stream().map(c -> "?").collect(Collectors.joining(", "));
     long count = 0;
     try (CsvReader<CsvRecord> csv =
-            CsvReader.builder().skipEmptyLines(false).ofCsvRecord(Manifest.table(folder, part.table()));
+            CsvReader.builder()
+                .skipEmptyLines(false)
+                .ofCsvRecord(Manifest.table(folder, part.table()));
         PreparedStatement insert =
             database.prepareStatement(
                 "INSERT INTO " + part.table() + " (" + names + ") VALUES (" + places + ")")) {
@@ -222,7 +224,13 @@ public final class CompanyImport {
     }
     if (count != part.rows()) {
       throw new TransferFailed(
-          "tables/" + part.table() + ".csv has " + count + " rows where " + part.rows() + " were written.");
+          "tables/"
+              + part.table()
+              + ".csv has "
+              + count
+              + " rows where "
+              + part.rows()
+              + " were written.");
     }
     return count;
   }
@@ -233,7 +241,13 @@ public final class CompanyImport {
     List<String> here = columns.stream().map(Tables.Column::name).toList();
     if (!written.equals(here)) {
       throw new TransferFailed(
-          "tables/" + part.table() + ".csv has the columns " + written + " where " + here + " are.");
+          "tables/"
+              + part.table()
+              + ".csv has the columns "
+              + written
+              + " where "
+              + here
+              + " are.");
     }
   }
 
@@ -259,7 +273,11 @@ public final class CompanyImport {
     try (ResultSet faults = statement.executeQuery("PRAGMA foreign_key_check")) {
       if (faults.next()) {
         throw new TransferFailed(
-            "A row of " + faults.getString(1) + " names one of " + faults.getString(3) + " that is not there.");
+            "A row of "
+                + faults.getString(1)
+                + " names one of "
+                + faults.getString(3)
+                + " that is not there.");
       }
     }
     try (ResultSet verdict = statement.executeQuery("PRAGMA integrity_check")) {

@@ -96,7 +96,8 @@ final class ReadableTables {
         for (int i = 1; i <= rows.getMetaData().getColumnCount(); i++) {
           names.add(rows.getMetaData().getColumnLabel(i));
         }
-        csv.writeRecord(names.stream().map(n -> n.replaceAll(" \\((money|price)\\)$", "")).toList());
+        csv.writeRecord(
+            names.stream().map(n -> n.replaceAll(" \\((money|price)\\)$", "")).toList());
         while (rows.next()) {
           List<String> cells = new ArrayList<>();
           for (int i = 0; i < names.size(); i++) {
