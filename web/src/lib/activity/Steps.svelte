@@ -67,6 +67,12 @@
     }
   }
 
+  /** The same file can be chosen again: what was chosen is forgotten. */
+  async function choose(input: HTMLInputElement) {
+    await take(input.files);
+    input.value = '';
+  }
+
   function write(answer: number) {
     read = null;
     answering = answer;
@@ -115,7 +121,7 @@
           accept=".eml,message/rfc822"
           multiple
           class="sr-only"
-          onchange={(e) => void take(e.currentTarget.files)}
+          onchange={(e) => void choose(e.currentTarget)}
         /></label
       >{/if}
     {#if wanted && open.length === 0}<span class="bad">none is planned</span>{/if}
