@@ -5,7 +5,7 @@ import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.customers.email.IncomingEmails;
 import firmtally.server.platform.ids.AccountId;
-import firmtally.server.sales.received.ReceivedOrders;
+import firmtally.server.sales.received.OrderIntake;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -25,10 +25,10 @@ class DemoLetters {
   private static final int WANTED_IN_DAYS = 20;
   private final AccountService accounts;
   private final IncomingEmails emails;
-  private final ReceivedOrders orders;
+  private final OrderIntake orders;
   private final Clock clock;
 
-  DemoLetters(AccountService accounts, IncomingEmails emails, ReceivedOrders orders, Clock clock) {
+  DemoLetters(AccountService accounts, IncomingEmails emails, OrderIntake orders, Clock clock) {
     this.accounts = accounts;
     this.emails = emails;
     this.orders = orders;

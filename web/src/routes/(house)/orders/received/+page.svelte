@@ -57,7 +57,7 @@
     columns={COLUMNS}
     {list}
     key={(row: Row) => row.id}
-    empty="No orders to check. Files of orders (UBL 2.1) that come by email stand here by themselves."
+    empty="No orders to check. Files of orders (UBL 2.1) that come by email are listed here automatically."
   >
     {#snippet row(row: Row)}
       <td class="number"><a href="/orders/received/{row.id}">{row.number}</a></td>

@@ -11,7 +11,6 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.AgreementId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpportunityId;
-import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -23,15 +22,12 @@ import firmtally.server.sales.credit.CreditService;
 import firmtally.server.sales.document.Correspondence;
 import firmtally.server.sales.quote.Comparison;
 import firmtally.server.worksheet.calculation.Calculation;
-import firmtally.server.worksheet.calculation.WorksheetBook;
 import firmtally.server.worksheet.calculation.WorksheetView;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -430,34 +426,6 @@ class OrderController {
       @RequestBody Quantities typed,
       @SignedIn Actor actor) {
     changes.cancelLines(id, Versions.of(version), typed.lines(), typed.reason(), actor);
-  }
-
-  @GetMapping("/orders/{id}/confirmation/pdf")
-  ResponseEntity<byte[]> confirmation(@PathVariable DocumentId id, @SignedIn Actor actor) {
-    Order order = orders.readable(id, actor);
-    return Download.pdf(order.number(), papers.confirmation(order, actor));
-  }
-
-  /** The order as a workbook that reckons, without costs. */
-  @GetMapping(path = "/orders/{id}/order.xlsx", produces = Download.XLSX)
-  ResponseEntity<byte[]> orderBook(@PathVariable DocumentId id, @SignedIn Actor actor) {
-    Order order = orders.readable(id, actor);
-    return Download.of(
-        WorksheetBook.of(
-            "Order " + order.number(),
-            order.terms().poNumberIfAny().map(number -> "PO number " + number).orElse(""),
-            orders.calculation(order, actor),
-            false),
-        order.number() + ".xlsx",
-        Download.XLSX);
-  }
-
-  /** The order for programs, as a UBL 2.1 order. */
-  @GetMapping(path = "/orders/{id}/ubl", produces = MediaType.APPLICATION_XML_VALUE)
-  ResponseEntity<byte[]> orderUbl(@PathVariable DocumentId id, @SignedIn Actor actor) {
-    Order order = orders.readable(id, actor);
-    return Download.of(
-        papers.ubl(order, actor), order.number() + ".xml", MediaType.APPLICATION_XML_VALUE);
   }
 
   /** Sends the confirmation by email. */

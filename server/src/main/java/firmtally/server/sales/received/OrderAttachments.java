@@ -9,10 +9,10 @@ import org.springframework.stereotype.Component;
 /** Orders that come as files of emails are orders to check. */
 @Component
 class OrderAttachments implements EmailFiles {
-  private final ReceivedOrders orders;
+  private final OrderIntake orders;
   private final ReceivedOrderStore store;
 
-  OrderAttachments(ReceivedOrders orders, ReceivedOrderStore store) {
+  OrderAttachments(OrderIntake orders, ReceivedOrderStore store) {
     this.orders = orders;
     this.store = store;
   }

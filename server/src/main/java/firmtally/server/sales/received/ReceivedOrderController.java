@@ -31,10 +31,12 @@ class ReceivedOrderController {
   private static final int PAGE = 50;
   private static final int LARGEST_KIB = 5 * 1024;
   private final ReceivedOrders orders;
+  private final OrderIntake intake;
   private final Idempotency once;
 
-  ReceivedOrderController(ReceivedOrders orders, Idempotency once) {
+  ReceivedOrderController(ReceivedOrders orders, OrderIntake intake, Idempotency once) {
     this.orders = orders;
+    this.intake = intake;
     this.once = once;
   }
 
@@ -74,7 +76,7 @@ class ReceivedOrderController {
             "take-order",
             "",
             ReceivedOrderId::new,
-            () -> orders.take(xml, account, actor)));
+            () -> intake.take(xml, account, actor)));
   }
 
   @GetMapping("/{received}")
