@@ -2,7 +2,6 @@
   import { goto } from '$app/navigation';
   import { untrack } from 'svelte';
   import { api, ask, type Schemas } from '$lib/api/client';
-  import Steps from '$lib/activity/Steps.svelte';
   import { after } from '$lib/activity/step';
   import Files from '$lib/file/Files.svelte';
   import { offer } from '$lib/shell/actions.svelte';
@@ -194,15 +193,15 @@
         asking = what;
       }}
     />
-  {:else if key === 'steps'}<Steps
-      record="opportunity"
-      id={o.id}
-      activities={o.activities}
-      mayChange={o.mayChange}
-      wanted={o.state === 'open'}
-      {suggestions}
-      {onChange}
-    />
+  {:else if key === 'steps'}{#await import('$lib/activity/Steps.svelte') then { default: Steps }}<Steps
+        record="opportunity"
+        id={o.id}
+        activities={o.activities}
+        mayChange={o.mayChange}
+        wanted={o.state === 'open'}
+        {suggestions}
+        {onChange}
+      />{/await}
   {:else if key === 'files'}<Files
       record="opportunity"
       id={o.id}
