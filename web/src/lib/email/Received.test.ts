@@ -21,7 +21,7 @@ const row = {
 
 describe('emails from outside', () => {
   function answer(one: typeof row) {
-    calls.GET.mockReset().mockImplementation((path: string) =>
+    calls.GET.mockReset().mockImplementation((path: unknown) =>
       Promise.resolve(
         path === '/api/inbox'
           ? { rows: [one], after: null }

@@ -1,14 +1,12 @@
 package firmtally.server.customer.access;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import firmtally.server.access.Open;
 import firmtally.server.access.Token;
+import firmtally.server.platform.doors.Allowance;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.TooMany;
-import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.Locale;
@@ -31,19 +29,10 @@ class CustomerSessionController {
   private static final int A_MINUTE = 10;
   private static final int LINKS = 3;
   private static final Duration PER = Duration.ofMinutes(10);
-  private static final int MOST = 100_000;
   private final PageAccessService access;
 
   /** An address is sent so many links at most, whoever asks for them. */
-  private final LoadingCache<String, Bucket> byEmail =
-      Caffeine.newBuilder()
-          .maximumSize(MOST)
-          .expireAfterAccess(PER.multipliedBy(2))
-          .build(
-              email ->
-                  Bucket.builder()
-                      .addLimit(limit -> limit.capacity(LINKS).refillGreedy(LINKS, PER))
-                      .build());
+  private final Allowance byEmail = new Allowance(LINKS, PER);
 
   CustomerSessionController(PageAccessService access) {
     this.access = access;
@@ -65,7 +54,7 @@ class CustomerSessionController {
       input.refuse("email", "Required.");
     }
     input.check();
-    if (!byEmail.get(email.toLowerCase(Locale.ROOT)).tryConsume(1)) {
+    if (!byEmail.take(email.toLowerCase(Locale.ROOT))) {
       throw new TooMany(PER);
     }
     access.ask(email);

@@ -5,6 +5,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.ids.IncomingEmailId;
 import firmtally.server.platform.ids.PersonId;
@@ -101,7 +102,7 @@ class IncomingStore {
   record Came(String name, String type, String sha256) {}
 
   /** Something with a number, and whose it is. */
-  record Numbered(String record, RecordId id, long accountId) {}
+  record Numbered(String record, RecordId id, AccountId accountId) {}
 
   IncomingEmailId insert(
       String messageId, ReceivedEml.Received email, String sha256, String foundBy, Instant now) {
@@ -256,7 +257,7 @@ class IncomingStore {
   }
 
   /** Whether an account is known by an address, or by others of its domain. */
-  boolean knows(long account, String email, String domain) {
+  boolean knows(AccountId account, String email, String domain) {
     return sql.sql(
             """
             SELECT EXISTS (

@@ -135,7 +135,7 @@ class HookSender implements DueWork, DisposableBean {
     transaction.executeWithoutResult(
         status -> {
           ofRecords.values().forEach(of -> write(hook, of, sees));
-          store.setToldTo(hook.id(), entries.get(entries.size() - 1).id());
+          store.setToldTo(hook.id(), entries.get(entries.size() - 1).place());
         });
     if (entries.size() == ENTRIES) {
       wake();

@@ -69,9 +69,9 @@ class WebHookStore {
       String answer,
       Instant deliveredAt) {}
 
-  /** An entry of the change log. */
+  /** An entry of the change log, and its place there. */
   record Entry(
-      long id, Instant at, PersonId personId, String record, RecordId recordId, String what) {}
+      long place, Instant at, PersonId personId, String record, RecordId recordId, String what) {}
 
   WebHookId insert(
       String name, String url, String secret, PersonId person, String kinds, Instant at) {
@@ -146,7 +146,7 @@ class WebHookStore {
   List<Entry> entries(long after, int most) {
     return sql.sql(
             """
-            SELECT id, at, person_id, record, record_id, what FROM change_log WHERE id > :after ORDER BY id LIMIT :most
+            SELECT id AS place, at, person_id, record, record_id, what FROM change_log WHERE id > :after ORDER BY id LIMIT :most
             """)
         .param("after", after)
         .param("most", most)

@@ -23,7 +23,8 @@ import java.util.stream.Stream;
 /** Makes backups of a company's database while it is worked with, and forgets old ones. */
 public final class Backup {
   private static final DateTimeFormatter NAME =
-      DateTimeFormatter.ofPattern("'firm-tally-'yyyy-MM-dd'T'HHmmss'Z.sqlite'").withZone(ZoneOffset.UTC);
+      DateTimeFormatter.ofPattern("'firm-tally-'yyyy-MM-dd'T'HHmmss'Z.sqlite'")
+          .withZone(ZoneOffset.UTC);
   private static final Pattern OURS =
       Pattern.compile("firm-tally-\\d{4}-\\d\\d-\\d\\dT\\d{6}Z\\.sqlite");
   private static final int BUSY_SECONDS = 30;
@@ -54,7 +55,8 @@ public final class Backup {
    * @param data the folder of the database
    * @param to the folder of the backups; made where it is not there
    * @return what was made, as it was checked
-   * @throws BackupFailed where it cannot be done; nothing is left of it then, and no old one is gone
+   * @throws BackupFailed where it cannot be done; nothing is left of it then, and no old one is
+   *     gone
    */
   public static DatabaseFile make(Path data, Path to, Keep keep, Instant now) {
     Path database = data.resolve(DatabaseFile.NAME);
@@ -73,8 +75,7 @@ public final class Backup {
       }
       Files.move(making, file, StandardCopyOption.ATOMIC_MOVE);
       forget(to, keep, now);
-      return new DatabaseFile(
-          file, made.bytes(), made.company(), made.schema(), made.lastChange());
+      return new DatabaseFile(file, made.bytes(), made.company(), made.schema(), made.lastChange());
     } catch (IOException | SQLException e) {
       throw new BackupFailed("The backup failed: " + e.getMessage(), e);
     } finally {

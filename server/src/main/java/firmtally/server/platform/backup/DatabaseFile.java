@@ -18,7 +18,8 @@ import org.sqlite.SQLiteConfig;
  * @param schema the version of the database, such as {@code 1}
  * @param lastChange the last entry of its log: what happened later is not in it
  */
-public record DatabaseFile(Path file, long bytes, String company, String schema, Instant lastChange) {
+public record DatabaseFile(
+    Path file, long bytes, String company, String schema, Instant lastChange) {
   /** What every database of the application is called. */
   public static final String NAME = "firm-tally.sqlite";
 

@@ -9,6 +9,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.Optional;
 
 /** Puts a backup in the place of a company's database. */
 public final class Restore {
@@ -18,9 +19,9 @@ public final class Restore {
    * What was put back.
    *
    * @param restored the database that stands there now
-   * @param aside where the one before lies; null where there was none
+   * @param aside where the one before lies; empty where there was none
    */
-  public record Restored(DatabaseFile restored, Path aside) {}
+  public record Restored(DatabaseFile restored, Optional<Path> aside) {}
 
   /**
    * Checks a backup, puts what is there aside and the backup in its place.
@@ -30,8 +31,7 @@ public final class Restore {
    * @throws BackupFailed where it is not whole, is of a later version, or the folder is in use;
    *     nothing is changed then
    */
-  public static Restored put(
-      Path backup, Path data, int newest, boolean replaces, Instant now) {
+  public static Restored put(Path backup, Path data, int newest, boolean replaces, Instant now) {
     DatabaseFile checked = DatabaseFile.checked(backup);
     if (Integer.parseInt(checked.schema()) > newest) {
       throw new BackupFailed(
@@ -59,7 +59,7 @@ public final class Restore {
         Path coming = data.resolve(DatabaseFile.NAME + ".coming");
         Files.copy(backup, coming, StandardCopyOption.REPLACE_EXISTING);
         DatabaseFile copied = DatabaseFile.checked(coming);
-        Path aside = putAside(data, now);
+        Optional<Path> aside = putAside(data, now);
         Files.move(coming, database, StandardCopyOption.ATOMIC_MOVE);
         return new Restored(
             new DatabaseFile(
@@ -72,10 +72,10 @@ public final class Restore {
   }
 
   /** What is there goes along with what was written beside it and is not in it yet. */
-  private static Path putAside(Path data, Instant now) throws IOException {
+  private static Optional<Path> putAside(Path data, Instant now) throws IOException {
     Path database = data.resolve(DatabaseFile.NAME);
     if (!Files.exists(database)) {
-      return null;
+      return Optional.empty();
     }
     String when = now.truncatedTo(ChronoUnit.SECONDS).toString().replace(":", "");
     Path aside = Files.createDirectories(data.resolve("before-restore-" + when));
@@ -85,6 +85,6 @@ public final class Restore {
         Files.move(part, aside.resolve(part.getFileName()), StandardCopyOption.REPLACE_EXISTING);
       }
     }
-    return aside.resolve(DatabaseFile.NAME);
+    return Optional.of(aside.resolve(DatabaseFile.NAME));
   }
 }

@@ -147,16 +147,15 @@ public class OrderIntake {
     List<ReceivedOrderStore.LineRow> lines = lines(order, id);
     long unknown = lines.stream().filter(line -> line.product().isEmpty()).count();
     ActivityId activity =
-        activities
-            .planBySystem(
-                ActivityService.On.account(id),
-                "task",
-                "Check the order "
-                    + order.number()
-                    + " that came as a file"
-                    + (unknown == 0 ? "" : ": " + unknown + " of its lines not known"),
-                LocalDate.now(clock),
-                account.ownerId());
+        activities.planBySystem(
+            ActivityService.On.account(id),
+            "task",
+            "Check the order "
+                + order.number()
+                + " that came as a file"
+                + (unknown == 0 ? "" : ": " + unknown + " of its lines not known"),
+            LocalDate.now(clock),
+            account.ownerId());
     ReceivedOrderId received =
         store.insert(
             new ReceivedOrderStore.Came(

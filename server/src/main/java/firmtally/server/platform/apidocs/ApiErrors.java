@@ -1,4 +1,4 @@
-package firmtally.server.platform.web;
+package firmtally.server.platform.apidocs;
 
 import firmtally.server.access.Open;
 import firmtally.server.platform.doors.BodyLimit;

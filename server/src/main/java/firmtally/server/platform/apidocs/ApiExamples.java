@@ -1,4 +1,4 @@
-package firmtally.server.platform.web;
+package firmtally.server.platform.apidocs;
 
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.Operation;
