@@ -172,6 +172,32 @@ class WebHookTest {
   }
 
   @Test
+  void whoAnswersWithoutAnEndIsNotWaitedForAndNotKept() throws Exception {
+    receiver.removeContext("/");
+    receiver.createContext(
+        "/",
+        exchange -> {
+          exchange.sendResponseHeaders(200, 0);
+          byte[] much = new byte[64 * 1024];
+          java.util.Arrays.fill(much, (byte) 'x');
+          try {
+            for (int i = 0; i < 100_000; i++) {
+              exchange.getResponseBody().write(much);
+            }
+          } catch (IOException gone) {
+            exchange.close();
+          }
+        });
+    long id = administrator.post(DOOR, hook("Endless", "helen", "account")).is(200).id();
+    administrator.post(DOOR + "/" + id + "/trial", null).is(204);
+    String door = DOOR + "/" + id + "/deliveries";
+    await(() -> administrator.get(door).body().at("/rows/0/tries").asInt() > 0);
+    JsonNode row = administrator.get(door).body().at("/rows/0");
+    assertThat(row.path("state").asString()).isEqualTo("waiting");
+    assertThat(row.path("answer").asString()).isEqualTo("No answer within 10 seconds");
+  }
+
+  @Test
   void onlyAnAdministratorAndOnlyARealAddress() {
     rep.get(DOOR).is(403);
     rep.post(DOOR, hook("Mine", "mara", "quote")).is(403);

@@ -9,7 +9,7 @@ import firmtally.server.platform.ids.WebHookId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.NotThere;
-import java.io.IOException;
+import java.io.ByteArrayOutputStream;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -27,8 +27,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -187,18 +191,28 @@ class HookSender implements DueWork, DisposableBean {
             .header("Idempotency-Key", "hook-delivery-" + delivery.id())
             .POST(HttpRequest.BodyPublishers.ofByteArray(body))
             .build();
+    // Whoever answers without an end is heard for so long and so much only.
+    ByteArrayOutputStream heard = new ByteArrayOutputStream();
+    CompletableFuture<HttpResponse<Void>> coming =
+        client.sendAsync(
+            request,
+            HttpResponse.BodyHandlers.ofByteArrayConsumer(
+                part -> part.ifPresent(bytes -> hear(heard, bytes))));
     try {
-      HttpResponse<String> answer = client.send(request, HttpResponse.BodyHandlers.ofString());
-      int status = answer.statusCode();
-      String words = inShort(answer.body());
+      int status = coming.get(SECONDS, TimeUnit.SECONDS).statusCode();
+      String words = inShort(heard.toString(StandardCharsets.UTF_8));
       if (status >= 200 && status < 300) {
         transaction.executeWithoutResult(
             s -> store.setDelivered(delivery.id(), status, words, clock.instant()));
         return true;
       }
       failed(delivery, status, words);
-    } catch (IOException | IllegalArgumentException e) {
-      failed(delivery, null, inShort(e.getClass().getSimpleName() + ": " + e.getMessage()));
+    } catch (ExecutionException e) {
+      Throwable why = e.getCause();
+      failed(delivery, null, inShort(why.getClass().getSimpleName() + ": " + why.getMessage()));
+    } catch (TimeoutException e) {
+      coming.cancel(true);
+      failed(delivery, null, "No answer within " + SECONDS + " seconds");
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
     }
@@ -211,6 +225,11 @@ class HookSender implements DueWork, DisposableBean {
             ? Optional.of(clock.instant().plus(LATER.get(delivery.tries())))
             : Optional.empty();
     transaction.executeWithoutResult(s -> store.setFailed(delivery.id(), status, words, next));
+  }
+
+  private static void hear(ByteArrayOutputStream heard, byte[] part) {
+    int room = 4 * LONGEST_ANSWER - heard.size();
+    heard.write(part, 0, Math.max(0, Math.min(room, part.length)));
   }
 
   private static String inShort(String words) {
