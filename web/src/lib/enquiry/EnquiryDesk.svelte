@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
   import Steps from '$lib/activity/Steps.svelte';
+  import Files from '$lib/file/Files.svelte';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Changes from '$lib/trail/Changes.svelte';
@@ -10,6 +11,7 @@
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { day, figure, words } from '$lib/ui/format';
+  import { load, refusalOf } from '$lib/ui/load.svelte';
   import { tone } from '$lib/ui/tones';
   import Alike from './Alike.svelte';
   import EnquiryEnd from './EnquiryEnd.svelte';
@@ -20,6 +22,10 @@
   let { view, onChange }: { view: Schemas['EnquiryView']; onChange: () => unknown } = $props();
   const e = $derived(view.enquiry);
   const acts = new Acts(() => onChange());
+  const files = load(
+    () => ['record-files', 'enquiry', e.id, view.activities.length],
+    () => api.GET('/api/records/{kind}/{id}/files', { params: { path: { kind: 'enquiry', id: e.id } } })
+  );
   const open = $derived(['new', 'talking', 'on-hold'].includes(e.state));
   const works = $derived(open && e.mayChange && session.sells);
   const ENDINGS = [
@@ -128,6 +134,15 @@
     />
   </div>
   <div class="leaf pad">
+    <h2>Files</h2>
+    <Notice refusal={refusalOf(files)} />
+    {#if files.data}<Files
+        record="enquiry"
+        id={e.id}
+        files={files.data}
+        mayChange={works}
+        onChange={() => files.refetch()}
+      />{/if}
     <h2>History</h2>
     <Changes record="enquiry" id={e.id} />
   </div>

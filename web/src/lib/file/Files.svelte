@@ -11,7 +11,7 @@
     mayChange,
     onChange
   }: {
-    record: 'opportunity' | 'account' | 'product' | 'company';
+    record: 'opportunity' | 'account' | 'enquiry' | 'product' | 'company';
     id: number;
     files: Schemas['FileView'][];
     mayChange: boolean;

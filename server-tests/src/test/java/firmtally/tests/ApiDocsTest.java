@@ -2,20 +2,30 @@ package firmtally.tests;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;
 import com.networknt.schema.SpecVersion;
+import firmtally.server.platform.ids.Id;
 import io.swagger.v3.parser.OpenAPIV3Parser;
 import io.swagger.v3.parser.core.models.ParseOptions;
+import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.springframework.core.ResolvableType;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
 /** The description of the doors is judged by a parser and a validator that nobody here wrote. */
 class ApiDocsTest {
@@ -74,6 +84,62 @@ class ApiDocsTest {
                         }));
     assertThat(ids).doesNotHaveDuplicates();
     assertThat(without).isEmpty();
+  }
+
+  /** Of two views of one name the description tells one: they have to look the same. */
+  @Test
+  void viewsOfOneNameLookTheSame() {
+    Map<String, Map<String, Set<String>>> byName = new TreeMap<>();
+    HOUSE
+        .part(RequestMappingHandlerMapping.class)
+        .getHandlerMethods()
+        .values()
+        .forEach(
+            door -> {
+              gather(ResolvableType.forMethodReturnType(door.getMethod()), byName);
+              for (int i = 0; i < door.getMethod().getParameterCount(); i++) {
+                if (door.getMethodParameters()[i].hasParameterAnnotation(RequestBody.class)) {
+                  gather(ResolvableType.forMethodParameter(door.getMethod(), i), byName);
+                }
+              }
+            });
+    assertThat(byName).hasSizeGreaterThan(300);
+    byName.values().removeIf(looks -> looks.size() < 2);
+    assertThat(byName).isEmpty();
+  }
+
+  private static void gather(ResolvableType type, Map<String, Map<String, Set<String>>> byName) {
+    for (ResolvableType part : type.getGenerics()) {
+      gather(part, byName);
+    }
+    Class<?> of = type.resolve();
+    if (of == null || !of.isRecord() || Id.class.isAssignableFrom(of) || type.hasGenerics()) {
+      return;
+    }
+    if (byName
+        .computeIfAbsent(of.getSimpleName(), name -> new TreeMap<>())
+        .computeIfAbsent(look(of), look -> new TreeSet<>())
+        .add(of.getName())) {
+      for (RecordComponent component : of.getRecordComponents()) {
+        // What is unwrapped is told with what it stands in, and has no name there.
+        ResolvableType inner = ResolvableType.forMethodReturnType(component.getAccessor());
+        if (!component.getAccessor().isAnnotationPresent(JsonUnwrapped.class)) {
+          gather(inner, byName);
+        }
+      }
+    }
+  }
+
+  /** Its fields by name and type, as JSON has them: an id is its number. */
+  private static String look(Class<?> view) {
+    return Arrays.stream(view.getRecordComponents())
+        .map(
+            c ->
+                c.getName()
+                    + " "
+                    + (Id.class.isAssignableFrom(c.getType()) ? "id" : c.getType().getSimpleName()))
+        .sorted()
+        .collect(Collectors.joining(", "));
   }
 
   @Test

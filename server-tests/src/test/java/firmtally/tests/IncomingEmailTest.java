@@ -170,6 +170,48 @@ class IncomingEmailTest {
   }
 
   @Test
+  void anAddressThatReadsAsAPatternIsNobodys() {
+    long opportunity = newOpportunity(rep, "No pattern");
+    saveLines(rep, opportunity, List.of(line("1", "BS-15", "1", null))).is(200);
+    String number = rep.get("/api/quotes/" + sentQuote(rep, opportunity)).text("/number");
+    arrive(
+        eml("p1@x.example", "eve@%", number + ": any domain", "", "Let me in."),
+        eml("p2@x.example", "eve@_altmere.example", number + ": nearly theirs", "", "Let me in."));
+    assertThat(activities(opportunity).toString()).doesNotContain("any domain", "nearly theirs");
+  }
+
+  @Test
+  void whatFoundNoRecordIsTakenByTheRecordItIsDroppedOn() {
+    String eml = eml("loose@x.example", "x@x.example", "Loose", "Precedence: bulk\r\n", "List.");
+    arrive(eml);
+    long opportunity = newOpportunity(rep, "Takes it");
+    drop("opportunity", opportunity, eml).is(200);
+    assertThat(row(rep, "Loose").path("recordId").asLong()).isEqualTo(opportunity);
+    assertThat(
+            HOUSE.count("SELECT COUNT(*) FROM incoming_email WHERE message_id = 'loose@x.example'"))
+        .isEqualTo(1);
+  }
+
+  @Test
+  void oneThatIsDoneByHandWaitsNoLonger() {
+    long opportunity = newOpportunity(rep, "By hand");
+    String known = rep.get("/api/records/opportunity/" + opportunity + "/emails/draft").text("/to");
+    String number = rep.get("/api/opportunities/" + opportunity).text("/number");
+    arrive(eml("hand@x.example", known, number + ": call me", "", "Please call."));
+    assertThat(row(rep, number + ": call me").path("waits").asBoolean()).isTrue();
+    JsonNode planned =
+        activities(opportunity)
+            .valueStream()
+            .filter(a -> a.path("subject").asString().startsWith("Answer "))
+            .findFirst()
+            .orElseThrow();
+    rep.post(
+            "/api/activities/" + planned.path("id").asLong() + "/done", Map.of("outcome", "Called"))
+        .is(204);
+    assertThat(row(rep, number + ": call me").path("waits").asBoolean()).isFalse();
+  }
+
+  @Test
   void oneIsTakenOnceHoweverOftenItComes() {
     long opportunity = newOpportunity(rep, "Once");
     String eml = eml("once@x.example", "jo@x.example", "Once only", "", "Hi.");
@@ -319,11 +361,21 @@ class IncomingEmailTest {
     assertThat(sent())
         .contains("method=REQUEST", "DTSTART:20270322T1", "DURATION:PT90M", "SEQUENCE:0")
         .contains("mailto:joe@x.example", "LOCATION:Yard 2");
+    Guest manager = Guest.signedIn(HOUSE, "helen");
+    manager
+        .post(
+            door + "/invitation",
+            Map.of("to", "jane@x.example", "minutes", "90", "place", "Yard 2"))
+        .is(204);
+    assertThat(sent())
+        .as("who is not invited any more hears of it from whoever invited them")
+        .contains("method=CANCEL", "To: joe@x.example", "mailto:mara@harrowplumb.example")
+        .doesNotContain("jane@x.example");
     move(door, meeting, "2027-03-23", 2);
-    assertThat(sent()).contains("method=REQUEST", "DTSTART:20270323T1", "SEQUENCE:1");
+    assertThat(sent()).contains("method=REQUEST", "DTSTART:20270323T1", "SEQUENCE:2");
     assertThat(rep.get(door + "/invitation").text("/state")).isEqualTo("sent");
     rep.post(door + "/invitation/cancelled", null).is(204);
-    assertThat(sent()).contains("method=CANCEL", "STATUS:CANCELLED", "SEQUENCE:2");
+    assertThat(sent()).contains("method=CANCEL", "STATUS:CANCELLED", "SEQUENCE:3");
     rep.post(door + "/invitation/cancelled", null).is(409);
   }
 

@@ -107,6 +107,9 @@ class TransferTest {
 
   @Test
   void aPersonReadsWhatIsInIt() throws Exception {
+    Guest.signedIn(HOUSE, "mara")
+        .post("/api/enquiries", EnquiryTest.enquiry("=1+1 Farm", "555 123", ""))
+        .is(200);
     Path export = folder.resolve("export");
     CompanyExport.write(HOUSE.data(), export, House.MORNING);
     assertThat(Files.readString(export.resolve("company.json")))
@@ -116,6 +119,10 @@ class TransferTest {
     assertThat(accounts).hasSizeGreaterThan(50);
     assertThat(Files.readAllLines(export.resolve("readable/open-items.csv")).get(1))
         .matches(".*,\\d+\\.\\d\\d$");
+    assertThat(Files.readString(export.resolve("readable/enquiries.csv")))
+        .as("a name that a spreadsheet would reckon")
+        .contains("'=1+1 Farm")
+        .doesNotContain(",=1+1");
     try (Stream<Path> tables = Files.list(export.resolve("tables"))) {
       assertThat(tables.map(t -> t.getFileName().toString()).toList())
           .contains("account.csv", "document.csv")

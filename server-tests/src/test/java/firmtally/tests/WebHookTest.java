@@ -172,6 +172,26 @@ class WebHookTest {
   }
 
   @Test
+  void oneThatDoesNotAnswerDoesNotKeepTheOthers() throws Exception {
+    Map<String, Object> dead = new HashMap<>(hook("Dead", "mara", "opportunity"));
+    dead.put("url", "http://127.0.0.1:9/nobody");
+    long silent = administrator.post(DOOR, dead).is(200).id();
+    for (int i = 0; i < 3; i++) {
+      newOpportunity(rep, "Dead " + i);
+    }
+    administrator.post(DOOR, hook("Alive", "mara", "opportunity")).is(200);
+    long told = newOpportunity(rep, "Alive");
+    await(() -> this.told.stream().anyMatch(t -> t.body().contains("\"id\":" + told)));
+    assertThat(
+            administrator
+                .get(DOOR + "/" + silent + "/deliveries")
+                .body()
+                .at("/rows/0/state")
+                .asString())
+        .isEqualTo("waiting");
+  }
+
+  @Test
   void whoAnswersWithoutAnEndIsNotWaitedForAndNotKept() throws Exception {
     receiver.removeContext("/");
     receiver.createContext(

@@ -1544,6 +1544,9 @@ CREATE TABLE email_file (
 -- A meeting that others were invited to by email; the sequence counts what was sent about it.
 CREATE TABLE meeting_invitation (
   activity_id INTEGER PRIMARY KEY REFERENCES activity(id),
+  -- Calendars take what follows from whoever invited first only.
+  organizer TEXT NOT NULL,
+  organizer_email TEXT NOT NULL,
   invited TEXT NOT NULL,
   minutes INTEGER NOT NULL,
   place TEXT NOT NULL,

@@ -64,7 +64,7 @@ public record Breakdown(
       }
       int months = plan.get().everyMonths();
       every.put(months, every.getOrDefault(months, new Part(zero, zero)).plus(tally));
-      recurring = recurring.plus(tally.finalAmount().multipliedBy(tally.line().periods()));
+      recurring = recurring.plus(tally.overTerm());
     }
     return new Breakdown(once, every, recurring, once.amount().plus(recurring));
   }

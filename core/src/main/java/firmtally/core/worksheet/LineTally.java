@@ -39,6 +39,14 @@ public record LineTally(
     return documentShare.isZero() ? net : net.minus(documentShare);
   }
 
+  /**
+   * {@code final × periods}: what the customer pays over the term, document discount taken off.
+   * 30.00 every month for 12 months is 360.00; of what is paid once, its final.
+   */
+  public Money overTerm() {
+    return finalAmount().multipliedBy(line.periods());
+  }
+
   /** {@code final − cost}. */
   public Money margin() {
     return finalAmount().minus(cost);

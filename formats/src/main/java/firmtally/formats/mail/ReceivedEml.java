@@ -32,6 +32,11 @@ import org.jsoup.nodes.Document;
 public final class ReceivedEml {
   private static final int DEEPEST = 12;
   private static final int MOST_PARTS = 100;
+
+  /** What is read of a text, in characters; the file holds the rest. */
+  private static final int LONGEST_TEXT = 100_000;
+
+  private static final int LONGEST_PAGE = 2_000_000;
   private static final Pattern ID = Pattern.compile("<([^<>\\s]{1,250})>");
   private static final Pattern FOR_GOOD = Pattern.compile("5\\.\\d{1,3}\\.\\d{1,3}");
   private static final String PLAIN_TYPE = "text/plain";
@@ -48,6 +53,7 @@ public final class ReceivedEml {
    * What an email says.
    *
    * @param id its Message-ID, without the brackets; blank where it has none
+   * @param text what a person reads of it; cut where it is longer than a book
    * @param answers the Message-IDs of the emails that it answers, the nearest first
    * @param sent when it was sent, as it says; empty where it says nothing
    * @param automatic whether no person wrote it: an automatic reply, a list, a report
@@ -124,8 +130,13 @@ public final class ReceivedEml {
   }
 
   private String text() {
-    String text = plain.isEmpty() ? ofHtml(html.toString()) : plain.toString();
-    return text.replace("\r\n", "\n").replaceAll("\n{3,}", "\n\n").strip();
+    String text = plain.isEmpty() ? ofHtml(cut(html, LONGEST_PAGE)) : cut(plain, LONGEST_TEXT);
+    String read = text.replace("\r\n", "\n").replaceAll("\n{3,}", "\n\n").strip();
+    return cut(new StringBuilder(read), LONGEST_TEXT);
+  }
+
+  private static String cut(StringBuilder text, int most) {
+    return text.length() <= most ? text.toString() : text.substring(0, most) + "…";
   }
 
   private static String ofHtml(String html) {

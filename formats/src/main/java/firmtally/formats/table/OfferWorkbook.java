@@ -143,15 +143,11 @@ public final class OfferWorkbook {
   public static byte[] write(Offer offer) {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (Workbook workbook = new Workbook(bytes, "Firm Tally", "1.0")) {
-      new OfferWorkbook(offer, workbook.newWorksheet(sheetName(offer.title()))).write();
+      new OfferWorkbook(offer, workbook.newWorksheet(offer.title())).write();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
     return bytes.toByteArray();
-  }
-
-  private static String sheetName(String title) {
-    return title.replaceAll("[\\[\\]*?/\\\\:]", " ");
   }
 
   private void write() {

@@ -102,17 +102,20 @@ public class IncomingEmails implements DueWork {
     ActivityService.On on = editable(kind, id, actor);
     ReceivedEml.Received email = read(eml);
     String messageId = messageId(email, eml);
-    store
-        .byMessageId(messageId)
-        .ifPresent(
-            known -> {
-              throw new NotPossible(
-                  on.id().equals(known.recordId()) && on.record().equals(known.record())
-                      ? "This email is here already."
-                      : "This email is kept already, with another record.");
-            });
-    IncomingEmailId taken = keep(messageId, email, eml, "hand");
+    Optional<IncomingStore.Row> known = store.byMessageId(messageId);
+    if (known.filter(row -> row.record() != null).isPresent()) {
+      boolean isHere =
+          on.id().equals(known.get().recordId()) && on.record().equals(known.get().record());
+      throw new NotPossible(
+          isHere
+              ? "This email is here already."
+              : "This email is kept already, with another record.");
+    }
+    // One that came by itself and found no record has one now.
+    IncomingEmailId taken =
+        known.map(IncomingStore.Row::id).orElseGet(() -> keep(messageId, email, eml, "hand"));
     put(taken, on, email, false, actor);
+    store.setFoundBy(taken, "hand");
     return taken;
   }
 
@@ -136,7 +139,7 @@ public class IncomingEmails implements DueWork {
   }
 
   /** One without a Message-ID is known by its bytes. */
-  private String messageId(ReceivedEml.Received email, byte[] eml) {
+  private static String messageId(ReceivedEml.Received email, byte[] eml) {
     return email.id().isEmpty() ? "none-" + FileService.sha256(eml) : email.id();
   }
 
@@ -212,7 +215,7 @@ public class IncomingEmails implements DueWork {
         row.record(),
         row.recordId(),
         row.foundBy(),
-        row.answerId() != null && row.answeredAt() == null,
+        row.waits(),
         row.answeredAt());
   }
 
@@ -261,8 +264,11 @@ public class IncomingEmails implements DueWork {
     }
   }
 
-  /** Takes over what lies in the folder; one that fails does not stop the others. */
-  public int takeWaiting() {
+  /**
+   * Takes over what lies in the folder; one that fails does not stop the others. One at a time: the
+   * job and a user who is in a hurry would take the same files.
+   */
+  public synchronized int takeWaiting() {
     int taken = 0;
     for (IncomingMail.Waiting waiting : carriers.mail().waiting(AT_ONCE)) {
       try {

@@ -22,7 +22,8 @@ class IncomingStore {
   private static final String ROWS =
       """
       SELECT i.id, i.message_id, i.record, i.record_id, i.found_by, i.sender, i.sender_name, i.recipients, i.copies, i.subject,
-             i.text, i.answers, i.sent_at, i.received_at, i.sha256, i.answer_id, i.answered_at
+             i.text, i.answers, i.sent_at, i.received_at, i.sha256, i.answer_id, i.answered_at,
+             EXISTS (SELECT 1 FROM activity x WHERE x.id = i.answer_id AND x.closed_at IS NULL) AS waits
       FROM incoming_email i
       """;
 
@@ -40,13 +41,13 @@ class IncomingStore {
       """;
   private static final String BY_CONTACT =
       """
-      SELECT c.account_id FROM contact c WHERE lower(c.email) = lower(:email)
-      UNION SELECT a.id FROM account a WHERE lower(a.email) = lower(:email) LIMIT 2
+      SELECT c.account_id FROM contact c WHERE c.email <> '' AND lower(c.email) = lower(:email)
+      UNION SELECT a.id FROM account a WHERE a.email <> '' AND lower(a.email) = lower(:email) LIMIT 2
       """;
   private static final String BY_DOMAIN =
       """
-      SELECT c.account_id FROM contact c WHERE c.email LIKE '%@' || :domain
-      UNION SELECT a.id FROM account a WHERE a.email LIKE '%@' || :domain LIMIT 2
+      SELECT c.account_id FROM contact c WHERE c.email <> '' AND <domain of c.email> = lower(:domain)
+      UNION SELECT a.id FROM account a WHERE a.email <> '' AND <domain of a.email> = lower(:domain) LIMIT 2
       """;
   private static final String OPEN_WITH =
       """
@@ -96,7 +97,8 @@ class IncomingStore {
       Instant receivedAt,
       String sha256,
       ActivityId answerId,
-      Instant answeredAt) {}
+      Instant answeredAt,
+      boolean waits) {}
 
   /** A file that came with one. */
   record Came(String name, String type, String sha256) {}
@@ -223,7 +225,7 @@ class IncomingStore {
 
   /** The only account that has addresses of a domain. */
   Optional<RecordId> accountOfDomain(String domain) {
-    return only(sql.sql(BY_DOMAIN).param("domain", domain).query(RecordId.class).list());
+    return only(sql.sql(domains(BY_DOMAIN)).param("domain", domain).query(RecordId.class).list());
   }
 
   /** The only open opportunity of an account with whoever has an address. */
@@ -259,17 +261,25 @@ class IncomingStore {
   /** Whether an account is known by an address, or by others of its domain. */
   boolean knows(AccountId account, String email, String domain) {
     return sql.sql(
-            """
+            domains(
+                """
             SELECT EXISTS (
-              SELECT 1 FROM contact WHERE account_id = :account AND (lower(email) = lower(:email) OR email LIKE '%@' || :domain)
+              SELECT 1 FROM contact c WHERE c.account_id = :account AND c.email <> ''
+                AND (lower(c.email) = lower(:email) OR <domain of c.email> = lower(:domain))
               UNION ALL
-              SELECT 1 FROM account WHERE id = :account AND (lower(email) = lower(:email) OR email LIKE '%@' || :domain))
-            """)
+              SELECT 1 FROM account a WHERE a.id = :account AND a.email <> ''
+                AND (lower(a.email) = lower(:email) OR <domain of a.email> = lower(:domain)))
+            """))
         .param("account", account)
         .param("email", email)
         .param("domain", domain)
         .query(Boolean.class)
         .single();
+  }
+
+  /** A text with what stands behind the @ of an address, compared as it is and not as a pattern. */
+  private static String domains(String text) {
+    return text.replaceAll("<domain of (\\w\\.email)>", "lower(substr($1, instr($1, '@') + 1))");
   }
 
   /** Whether an address is one of our users'. */

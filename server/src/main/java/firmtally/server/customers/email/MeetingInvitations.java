@@ -16,7 +16,6 @@ import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.Written;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -125,9 +124,19 @@ public class MeetingInvitations implements ActivityMoved {
       input.refuse("time", "Enter the time of the meeting first.");
     }
     input.check();
+    List<String> before =
+        store
+            .find(id)
+            .filter(was -> was.cancelledAt() == null)
+            .map(InvitationStore.Sent::addresses)
+            .orElse(List.of());
     InvitationStore.Sent sent =
-        store.keep(id, String.join(", ", to), minutes.orElse(USUAL_MINUTES), place);
-    send(id, meeting, sent, words, actor);
+        store.keep(id, String.join(", ", to), minutes.orElse(USUAL_MINUTES), place, actor);
+    send(id, meeting, sent, words);
+    List<String> gone = before.stream().filter(address -> !to.contains(address)).toList();
+    if (!gone.isEmpty()) {
+      send(id, meeting, sent.withoutThem(gone, clock.instant()), "");
+    }
     log.note(
         actor.id(),
         meeting.on().record(),
@@ -156,7 +165,7 @@ public class MeetingInvitations implements ActivityMoved {
         store
             .cancel(id, clock.instant())
             .orElseThrow(() -> new NotPossible("Nobody is invited to this meeting."));
-    send(id, meeting, sent, "", actor);
+    send(id, meeting, sent, "");
     log.note(
         actor.id(),
         meeting.on().record(),
@@ -179,29 +188,28 @@ public class MeetingInvitations implements ActivityMoved {
       throw new NotPossible("Others are invited to this meeting: it needs a time.");
     }
     InvitationStore.Sent of = before.get();
-    send(id, meeting, store.keep(id, of.invited(), of.minutes(), of.place()), "", actor);
+    send(id, meeting, store.keep(id, of.invited(), of.minutes(), of.place(), actor), "");
   }
 
   private void send(
-      ActivityId id,
-      ActivityService.Standing meeting,
-      InvitationStore.Sent sent,
-      String words,
-      Actor actor) {
+      ActivityId id, ActivityService.Standing meeting, InvitationStore.Sent sent, String words) {
     boolean isOff = sent.cancelledAt() != null;
     Instant start =
         meeting.due().atTime(meeting.time().orElseThrow()).atZone(clock.getZone()).toInstant();
-    List<String> to = Arrays.asList(sent.invited().split(", "));
+    List<String> to = sent.addresses();
     Invitation.Meeting of =
         new Invitation.Meeting(
-            "activity-" + id + "@" + actor.email().substring(actor.email().indexOf('@') + 1),
+            "activity-"
+                + id
+                + "@"
+                + sent.organizerEmail().substring(sent.organizerEmail().indexOf('@') + 1),
             sent.sequence(),
             start,
             sent.minutes(),
             meeting.subject(),
             words,
             sent.place());
-    Invitation.Person organizer = new Invitation.Person(actor.name(), actor.email());
+    Invitation.Person organizer = new Invitation.Person(sent.organizer(), sent.organizerEmail());
     List<Invitation.Person> invited =
         to.stream().map(address -> new Invitation.Person("", address)).toList();
     byte[] calendar =
@@ -212,11 +220,11 @@ public class MeetingInvitations implements ActivityMoved {
         new EmailQueue.Email(
             meeting.on().record(),
             meeting.on().id(),
-            new EmailQueue.From(actor.email(), actor.name()),
+            new EmailQueue.From(sent.organizerEmail(), sent.organizer()),
             to,
             List.of(),
             subject(meeting, sent),
-            text(meeting, sent, words, actor),
+            text(meeting, sent, words),
             List.of(
                 new EmailQueue.Attached(
                     "meeting.ics",
@@ -231,8 +239,7 @@ public class MeetingInvitations implements ActivityMoved {
     return (sent.sequence() == 0 ? "Invitation: " : "Changed: ") + meeting.subject();
   }
 
-  private String text(
-      ActivityService.Standing meeting, InvitationStore.Sent sent, String words, Actor actor) {
+  private String text(ActivityService.Standing meeting, InvitationStore.Sent sent, String words) {
     StringBuilder text = new StringBuilder();
     if (sent.cancelledAt() != null) {
       text.append("This meeting will not take place.\n\n");
@@ -248,7 +255,7 @@ public class MeetingInvitations implements ActivityMoved {
       text.append('\n').append(words).append('\n');
     }
     return text.append('\n')
-        .append(actor.name())
+        .append(sent.organizer())
         .append('\n')
         .append(settings.company().name())
         .toString();

@@ -5,7 +5,6 @@ import firmtally.server.access.UserService;
 import firmtally.server.platform.events.AfterCommit;
 import firmtally.server.platform.events.Events;
 import firmtally.server.platform.ids.Id;
-import firmtally.server.platform.ids.WebHookId;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.NotThere;
@@ -21,12 +20,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -105,19 +102,31 @@ class HookSender implements DueWork, DisposableBean {
   private void tell() {
     wanted.set(false);
     try {
-      store.behind().forEach(this::gather);
-      // One that does not answer is not waited for again and again: its others are left for later.
-      Set<WebHookId> silent = new HashSet<>();
-      for (WebHookStore.Delivery delivery : store.due(clock.instant(), AT_ONCE)) {
-        Optional<WebHookStore.Row> hook = store.find(delivery.hookId());
-        if (hook.isPresent()
-            && !silent.contains(delivery.hookId())
-            && !send(hook.get(), delivery)) {
-          silent.add(delivery.hookId());
-        }
-      }
+      store.behind().forEach(hook -> alone(hook, () -> gather(hook)));
+      store.withDue(clock.instant()).forEach(hook -> alone(hook, () -> sendDue(hook)));
     } catch (RuntimeException e) {
       LOG.error("web hooks were not told; it is tried again", e);
+    }
+  }
+
+  /** What goes wrong with one does not keep the others. */
+  private static void alone(WebHookStore.Row hook, Runnable doing) {
+    try {
+      doing.run();
+    } catch (RuntimeException e) {
+      LOG.error("web hook {} was not told; it is tried again", hook.id(), e);
+    }
+  }
+
+  /**
+   * In their order. One that does not answer is not waited for again: its others are left for
+   * later.
+   */
+  private void sendDue(WebHookStore.Row hook) {
+    for (WebHookStore.Delivery delivery : store.due(hook.id(), clock.instant(), AT_ONCE)) {
+      if (!send(hook, delivery)) {
+        return;
+      }
     }
   }
 

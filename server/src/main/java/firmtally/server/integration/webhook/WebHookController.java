@@ -111,7 +111,10 @@ class WebHookController {
   /** Sends something to try it. */
   @PostMapping("/{hook}/trial")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void tryHook(@PathVariable WebHookId hook, @SignedIn Actor actor) {
-    hooks.tryOut(hook, actor);
+  void tryHook(
+      @PathVariable WebHookId hook,
+      @RequestHeader(name = "Idempotency-Key", defaultValue = "") String key,
+      @SignedIn Actor actor) {
+    once.once(key, actor.id(), "try-web-hook", "web hook " + hook, () -> hooks.tryOut(hook, actor));
   }
 }

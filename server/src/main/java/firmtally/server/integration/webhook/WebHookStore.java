@@ -178,13 +178,23 @@ class WebHookStore {
         .single();
   }
 
-  List<Delivery> due(Instant now, int most) {
+  /** Those that work and have something to be told now. */
+  List<Row> withDue(Instant now) {
+    return sql.sql(
+            ROWS
+                + """
+            WHERE h.active AND h.id IN (SELECT hook_id FROM web_hook_delivery WHERE state = 'waiting' AND next_at <= :now)
+            """)
+        .param("now", now)
+        .query(Row.class)
+        .list();
+  }
+
+  List<Delivery> due(WebHookId hook, Instant now, int most) {
     return sql.sql(
             DELIVERIES
-                + """
-            JOIN web_hook h ON h.id = d.hook_id
-            WHERE d.state = 'waiting' AND d.next_at <= :now AND h.active ORDER BY d.id LIMIT :most
-            """)
+                + "WHERE d.hook_id = :hook AND d.state = 'waiting' AND d.next_at <= :now ORDER BY d.id LIMIT :most")
+        .param("hook", hook)
         .param("now", now)
         .param("most", most)
         .query(Delivery.class)

@@ -1,9 +1,8 @@
 package firmtally.server.platform.transfer;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
+import firmtally.formats.table.TableWriter;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -87,26 +86,32 @@ final class ReadableTables {
     Files.createDirectories(folder);
     int decimals = decimals(database);
     for (Map.Entry<String, String> table : TABLES.entrySet()) {
-      try (CsvWriter csv =
-              CsvWriter.builder()
-                  .build(folder.resolve(table.getKey() + ".csv"), StandardCharsets.UTF_8);
-          Statement statement = database.createStatement();
+      try (Statement statement = database.createStatement();
           ResultSet rows = statement.executeQuery(table.getValue())) {
         List<String> names = new ArrayList<>();
         for (int i = 1; i <= rows.getMetaData().getColumnCount(); i++) {
           names.add(rows.getMetaData().getColumnLabel(i));
         }
-        csv.writeRecord(
-            names.stream().map(n -> n.replaceAll(" \\((money|price)\\)$", "")).toList());
+        List<List<Object>> cells = new ArrayList<>();
         while (rows.next()) {
-          List<String> cells = new ArrayList<>();
+          List<Object> row = new ArrayList<>();
           for (int i = 0; i < names.size(); i++) {
-            cells.add(cell(rows.getString(i + 1), names.get(i), decimals));
+            row.add(cell(rows.getString(i + 1), names.get(i), decimals));
           }
-          csv.writeRecord(cells);
+          cells.add(row);
         }
+        Files.write(
+            folder.resolve(table.getKey() + ".csv"), writer(table.getKey(), names).csv(cells));
       }
     }
+  }
+
+  private static TableWriter writer(String title, List<String> names) {
+    return TableWriter.of(
+        title,
+        names.stream()
+            .map(name -> TableWriter.Column.text(name.replaceAll(" \\((money|price)\\)$", "")))
+            .toList());
   }
 
   private static int decimals(Connection database) throws SQLException {
@@ -116,16 +121,10 @@ final class ReadableTables {
     }
   }
 
-  private static String cell(String text, String name, int decimals) {
-    if (text == null) {
-      return "";
+  private static Object cell(String text, String name, int decimals) {
+    if (text == null || !name.endsWith(MONEY) && !name.endsWith(PRICE)) {
+      return text;
     }
-    if (name.endsWith(MONEY)) {
-      return new BigDecimal(text).movePointLeft(decimals).toPlainString();
-    }
-    if (name.endsWith(PRICE)) {
-      return new BigDecimal(text).movePointLeft(PRICE_DECIMALS).toPlainString();
-    }
-    return text;
+    return new BigDecimal(text).movePointLeft(name.endsWith(MONEY) ? decimals : PRICE_DECIMALS);
   }
 }

@@ -61,7 +61,7 @@ public class OfferExchange {
           .filter(tally -> tally.line().counted())
           .ifPresent(
               tally -> {
-                Money net = tally.finalAmount().multipliedBy(tally.line().periods());
+                Money net = tally.overTerm();
                 bases.merge(tally.line().item().tax(), net.getAmount(), BigDecimal::add);
                 lines.add(line(worked, row.form(), tally, net, remark));
               });

@@ -63,7 +63,7 @@ public class OrderVariance {
         words,
         tally.line().quantity().toString(),
         tally.price().unitPrice().toString(),
-        tally.finalAmount().multipliedBy(tally.line().periods()).getAmount().toPlainString());
+        tally.overTerm().getAmount().toPlainString());
   }
 
   /** What an opportunity was, as it is kept. */

@@ -120,7 +120,7 @@ public record Comparison(String before, String after, List<Row> lines, Totals to
 
   /** What a line comes to over its whole term, as the contract counts it. */
   private static Money contract(LineTally tally) {
-    return tally.finalAmount().multipliedBy(tally.line().periods());
+    return tally.overTerm();
   }
 
   private static Row row(

@@ -44,9 +44,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Orders of customers that came as UBL files. Lines are found by our code, else by what the
- * customer calls them; whoever checks the order names the rest, which is remembered, sets their
- * prices beside ours, and places or refuses it.
+ * Orders of customers that came as files ({@link OrderIntake}). Whoever checks one says what its
+ * unknown lines are, which is remembered, sees their prices beside ours, and places or refuses it.
  */
 @Service
 public class ReceivedOrders {
@@ -113,7 +112,7 @@ public class ReceivedOrders {
    * @param product ours that it is taken for; null where it is not known
    * @param theirPrice what they expect to pay for one
    * @param ourPrice what one costs them by our rules; null where it is not a round price
-   * @param amount of the line at our price
+   * @param amount of the line at our price, over the term of what recurs
    * @param differs {@code less} where they expect to pay less, {@code more}, or blank
    */
   public record ReceivedOrderLine(
@@ -243,7 +242,7 @@ public class ReceivedOrders {
         line.leftOut(),
         line.price().map(price -> Written.price(price, currency)).orElse(null),
         ours.map(price -> Written.price(price, currency)).orElse(null),
-        tally.map(of -> Written.amount(of.net())).orElse(null),
+        tally.map(of -> Written.amount(of.overTerm())).orElse(null),
         differs);
   }
 

@@ -240,9 +240,7 @@ class ScenarioService {
 
   /** What a line adds to the net, over its whole term. */
   private static Money adds(LineTally t) {
-    return t.line().counted()
-        ? t.finalAmount().multipliedBy(t.line().periods())
-        : Money.zero(t.gross().getCurrencyUnit());
+    return t.line().counted() ? t.overTerm() : Money.zero(t.gross().getCurrencyUnit());
   }
 
   private static @MaybeNull ComparedCell cell(@MaybeNull Calculation.Row row) {
