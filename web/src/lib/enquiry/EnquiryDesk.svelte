@@ -143,7 +143,7 @@
         mayChange={works}
         onChange={() => files.refetch()}
       />{/if}
-    <h2>History</h2>
+    <h2 class="next">History</h2>
     <Changes record="enquiry" id={e.id} />
   </div>
 </div>
@@ -177,5 +177,8 @@
     grid-template-columns: 100px 1fr auto;
     gap: 6px;
     margin-bottom: 12px;
+  }
+  .next {
+    margin-top: 14px;
   }
 </style>

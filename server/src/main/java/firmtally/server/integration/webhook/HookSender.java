@@ -9,10 +9,13 @@ import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.NotThere;
 import java.io.ByteArrayOutputStream;
+import java.net.ConnectException;
 import java.net.URI;
 import java.net.http.HttpClient;
+import java.net.http.HttpConnectTimeoutException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
@@ -56,6 +59,7 @@ class HookSender implements DueWork, DisposableBean {
   private static final int ENTRIES = 500;
   private static final int AT_ONCE = 100;
   private static final int SECONDS = 10;
+  private static final String NO_ANSWER = "No answer within " + SECONDS + " seconds";
   private static final int LONGEST_ANSWER = 300;
   private static final int DELIVERED_DAYS = 30;
   private static final int FAILED_DAYS = 90;
@@ -217,11 +221,10 @@ class HookSender implements DueWork, DisposableBean {
       }
       failed(delivery, status, words);
     } catch (ExecutionException e) {
-      Throwable why = e.getCause();
-      failed(delivery, null, inShort(why.getClass().getSimpleName() + ": " + why.getMessage()));
+      failed(delivery, null, inShort(inWords(e.getCause())));
     } catch (TimeoutException e) {
       coming.cancel(true);
-      failed(delivery, null, "No answer within " + SECONDS + " seconds");
+      failed(delivery, null, NO_ANSWER);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
     }
@@ -234,6 +237,15 @@ class HookSender implements DueWork, DisposableBean {
             ? Optional.of(clock.instant().plus(LATER.get(delivery.tries())))
             : Optional.empty();
     transaction.executeWithoutResult(s -> store.setFailed(delivery.id(), status, words, next));
+  }
+
+  private static String inWords(Throwable why) {
+    if (why instanceof HttpTimeoutException && !(why instanceof HttpConnectTimeoutException)) {
+      return NO_ANSWER;
+    }
+    return why instanceof ConnectException || why.getMessage() == null
+        ? "No connection to this address"
+        : why.getMessage();
   }
 
   private static void hear(ByteArrayOutputStream heard, byte[] part) {
