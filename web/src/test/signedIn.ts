@@ -7,7 +7,14 @@ export const TODAY = '2027-03-15';
 /** Signs somebody in, as far as a component looks at it. */
 export function signedIn(role: string, id = 2): void {
   session.view = {
-    me: { id, name: 'Mara Lind', email: 'mara@reed.example', role, team: role === 'rep' ? 'North' : null },
+    me: {
+      id,
+      name: 'Mara Lind',
+      email: 'mara@reed.example',
+      roles: [role],
+      team: role === 'rep' ? 'North' : null,
+      needsSecondFactor: false
+    },
     needsSetup: false,
     demo: false,
     today: TODAY,

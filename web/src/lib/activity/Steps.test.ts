@@ -43,13 +43,13 @@ function shown(over: Record<string, unknown> = {}) {
 describe('steps of a record', () => {
   beforeEach(() => {
     calls.GET.mockReset().mockResolvedValue([
-      { id: 2, name: 'Mara Lind', role: 'rep', team: null },
-      { id: 3, name: 'Nils Amsel', role: 'rep', team: null }
+      { id: 2, name: 'Mara Lind', roles: ['rep'], team: null, needsSecondFactor: false },
+      { id: 3, name: 'Nils Amsel', roles: ['rep'], team: null, needsSecondFactor: false }
     ]);
     calls.POST.mockReset().mockResolvedValue(undefined);
     calls.PUT.mockReset().mockResolvedValue(undefined);
     session.view = {
-      me: { id: 2, name: 'Mara Lind', email: '', role: 'rep', team: null },
+      me: { id: 2, name: 'Mara Lind', email: '', roles: ['rep'], team: null, needsSecondFactor: false },
       needsSetup: false,
       demo: false,
       today: '2026-11-25',

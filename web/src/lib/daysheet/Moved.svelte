@@ -8,7 +8,7 @@
   /** What moved since the last working day began, the largest first; a rep's own, or all that one sees. */
   const query = $derived({
     since: eve(session.view?.today ?? '2026-01-01'),
-    ...(session.me?.role === 'rep' ? { owner: session.me.id } : {})
+    ...(session.me && session.onlySells ? { owner: session.me.id } : {})
   });
   const moved = load<Schemas['MovementView']>(
     () => ['movement', query],

@@ -16,7 +16,7 @@
     attention: 'any',
     sort: '-value',
     to,
-    ...(session.me?.role === 'rep' ? { owner: session.me.id } : {})
+    ...(session.me && session.onlySells ? { owner: session.me.id } : {})
   });
   const found = load<Schemas['PagedOpportunityRow']>(
     () => ['opportunities', 'risks', query],

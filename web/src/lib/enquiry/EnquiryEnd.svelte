@@ -10,6 +10,7 @@
   import { load } from '$lib/ui/load.svelte';
   import { untrack } from 'svelte';
   import type { Ending } from './enquiry';
+  import { sells } from '$lib/users/sells';
   /** An enquiry is not pursued, put on hold until a day, or given to somebody else. */
   let { e, how, onDone }: { e: Schemas['EnquiryRow']; how: Ending; onDone: () => unknown } = $props();
   const LABEL = { 'not-pursued': 'Close enquiry', 'on-hold': 'Put on hold', reassign: 'Reassign' };
@@ -28,7 +29,7 @@
   const owners = $derived([
     ['rules', 'assign automatically'] as const,
     ...(users.data ?? [])
-      .filter((u) => u.active && u.role !== 'credit-controller' && u.id !== e.ownerId)
+      .filter((u) => u.active && sells(u) && u.id !== e.ownerId)
       .map((u) => [String(u.id), u.name + (u.team ? ', ' + u.team : '')] as const)
   ]);
   const path = untrack(() => ({ id: e.id }));

@@ -58,7 +58,7 @@ const person = (id: number, name: string, role = 'rep') => ({
   name,
   login: name,
   email: '',
-  role,
+  roles: [role],
   team: role === 'rep' ? 'North' : null,
   active: true
 });

@@ -11,6 +11,7 @@
   import { load } from '$lib/ui/load.svelte';
   import { say } from '$lib/ui/said';
   import type { Bulk } from './chosen.svelte';
+  import { sells } from '$lib/users/sells';
   /** One act on the opportunities that were chosen. */
   let {
     act,
@@ -30,7 +31,7 @@
   const colleagues = $derived([
     ['', 'choose a colleague'] as const,
     ...(users.data ?? [])
-      .filter((u) => u.active && u.role !== 'credit-controller')
+      .filter((u) => u.active && sells(u))
       .map((u) => [String(u.id), u.name + (u.team ? ', ' + u.team : '')] as const)
   ]);
   const LABEL = { owner: 'Reassign', tag: 'Add tag', activity: 'Plan' };

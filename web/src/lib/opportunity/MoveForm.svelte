@@ -6,6 +6,7 @@
   import { match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { untrack } from 'svelte';
+  import { sells } from '$lib/users/sells';
   /** To a colleague, or to another sales process. */
   let {
     o,
@@ -31,7 +32,7 @@
   const colleagues = $derived([
     ['', 'choose'] as const,
     ...(users.data ?? [])
-      .filter((u) => u.active && u.role !== 'credit-controller' && u.name !== o.owner)
+      .filter((u) => u.active && sells(u) && u.name !== o.owner)
       .map((u) => [String(u.id), u.name + (u.team ? ', ' + u.team : '')] as const)
   ]);
   const others = $derived([

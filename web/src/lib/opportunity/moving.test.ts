@@ -18,10 +18,10 @@ const O = {
   probability: '25'
 } as Schemas['OpportunityView'];
 const USERS = [
-  { id: 1, name: 'Mara Lind', role: 'rep', team: 'North', active: true },
-  { id: 2, name: 'Nils Aune', role: 'rep', team: 'North', active: true },
-  { id: 3, name: 'Otto Reck', role: 'credit-controller', team: null, active: true },
-  { id: 4, name: 'Gone', role: 'rep', team: null, active: false }
+  { id: 1, name: 'Mara Lind', roles: ['rep'], team: 'North', active: true },
+  { id: 2, name: 'Nils Aune', roles: ['rep'], team: 'North', active: true },
+  { id: 3, name: 'Otto Reck', roles: ['credit-controller'], team: null, active: true },
+  { id: 4, name: 'Gone', roles: ['rep'], team: null, active: false }
 ];
 const PROCESSES = {
   processes: [

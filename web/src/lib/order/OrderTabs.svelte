@@ -2,7 +2,7 @@
   import { session } from '$lib/shell/session.svelte';
   import Places from '$lib/ui/Places.svelte';
   /** The lists of what was ordered: from the order to the money. */
-  const keeps = $derived(['credit-controller', 'administrator'].includes(session.me?.role ?? ''));
+  const keeps = $derived(session.keepsBooks);
   const places = $derived([
     ['/orders', 'Orders'],
     ['/orders/received', 'Received'],

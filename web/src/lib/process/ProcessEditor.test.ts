@@ -66,7 +66,7 @@ describe('a sales process as it is set up', () => {
     calls.GET.mockReset().mockResolvedValue([]);
     calls.PUT.mockReset().mockResolvedValue(undefined);
     session.view = {
-      me: { id: 1, name: 'Helen', email: '', role: 'manager', team: null },
+      me: { id: 1, name: 'Helen', email: '', roles: ['manager'], team: null, needsSecondFactor: false },
       needsSetup: false,
       demo: false,
       today: '2026-11-25',

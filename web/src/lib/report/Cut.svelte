@@ -2,6 +2,7 @@
   import { api } from '$lib/api/client';
   import { load } from '$lib/ui/load.svelte';
   import { ask, asked } from './address';
+  import { sells } from '$lib/users/sells';
   /** Whose deals a report looks at; what is chosen stands in the address. */
   let {
     source = false,
@@ -25,7 +26,7 @@
     () => api.GET('/api/opportunities/used'),
     () => source
   );
-  const sellers = $derived((people.data ?? []).filter((u) => u.active && u.role !== 'credit-controller'));
+  const sellers = $derived((people.data ?? []).filter((u) => u.active && sells(u)));
   const teams = $derived([...new Set(sellers.map((u) => u.team).filter((t): t is string => !!t))].sort());
 </script>
 

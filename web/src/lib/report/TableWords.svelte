@@ -7,7 +7,7 @@
   /** What is notable about a question, in its sentence alone. */
   let { question }: { question: Question } = $props();
   const ask = $derived(
-    session.me?.role === 'credit-controller'
+    !session.sells
       ? { ...question.query, measures: (question.query.measures ?? '').replace(/,margin(-percent)?/g, '') }
       : question.query
   );

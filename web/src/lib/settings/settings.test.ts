@@ -2,7 +2,7 @@ import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { refused, stub } from '$lib/api/stub';
-import Away from '$lib/shell/Away.svelte';
+import Away from '$lib/profile/Away.svelte';
 import { signedIn } from '../../test/signedIn';
 import { within } from '../../test/within';
 import NewText from './NewText.svelte';

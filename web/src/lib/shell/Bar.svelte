@@ -4,13 +4,9 @@
   import Icon from '$lib/ui/Icon.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { words } from '$lib/ui/format';
-  import Ask from '$lib/ui/Ask.svelte';
-  import OwnPassword from './OwnPassword.svelte';
   import { session } from './session.svelte';
 
   let { onFind, onKeys }: { onFind: () => void; onKeys: () => void } = $props();
-  let ownPassword = $state(false);
-  let away = $state(false);
   let own = $state(false);
 
   function close(event: KeyboardEvent) {
@@ -113,22 +109,17 @@
     <details bind:open={own} {@attach outside}>
       <summary>{session.me?.name}</summary>
       <div class="leaf">
-        <p class="quiet">{words(session.me?.role ?? '')}, {session.company?.name}</p>
-        {#if session.me?.role === 'administrator'}<a href="/users">Users and teams</a>{/if}
+        <p class="quiet">{session.me?.roles.map(words).join(', ')}, {session.company?.name}</p>
+        {#if session.administrates}<a href="/users">Users and teams</a>{/if}
         <a href="/settings">Settings</a>
         <a href="/processes">Sales processes</a>
         {#if session.sells}<a href="/accounts/reassignment">Reassign accounts</a>{/if}
-        <button class="plain" onclick={() => (away = true)}>Away and deputy</button>
-        <button class="plain" onclick={() => (ownPassword = true)}>Password and sessions</button>
+        <a href="/profile">Your profile</a>
         <button class="plain" onclick={() => session.signOut()}>Sign out</button>
       </div>
     </details>
   </div>
 </header>
-<OwnPassword bind:open={ownPassword} />
-<Ask bind:open={away} title="Away and deputy">
-  {#await import('./Away.svelte') then { default: Away }}<Away />{/await}
-</Ask>
 
 <style>
   header {

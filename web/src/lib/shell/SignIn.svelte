@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { api, ask } from '$lib/api/client';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
@@ -6,6 +7,9 @@
 
   let login = $state('');
   let password = $state('');
+  let code = $state('');
+  /** sign-in: who; code: the second factor; forgotten: a link by email */
+  let step = $state<'sign-in' | 'code' | 'forgotten' | 'sent'>('sign-in');
   const acts = new Acts();
   const DEMO = [
     ['mara', 'rep'],
@@ -16,7 +20,20 @@
 
   function submit(event: SubmitEvent) {
     event.preventDefault();
-    void acts.run(() => session.signIn(login, password));
+    void acts.run(async () => {
+      if (step === 'forgotten') {
+        await ask(api.POST('/api/sign-in/forgotten', { body: { login } }));
+        step = 'sent';
+      } else if (!(await session.signIn(login, password, step === 'code' ? code : ''))) {
+        step = 'code';
+      }
+    });
+  }
+
+  function back() {
+    step = 'sign-in';
+    code = '';
+    acts.clear();
   }
 </script>
 
@@ -27,11 +44,44 @@
       ><path d="M4 18 216 8M110 13v13" stroke="var(--brass)" stroke-width="2.5" fill="none" /></svg
     >
     <h1>Firm Tally</h1>
-    <Field label="User name" name="login" bind:value={login} focus />
-    <Field label="Password" name="password" type="password" bind:value={password} />
-    <Notice refusal={acts.refusal} />
-    <button class="act main" disabled={acts.busy}>Sign in</button>
-    {#if session.view?.demo}
+    {#if step === 'sent'}
+      <p role="status">
+        If somebody here has this user name or email address, a link is on its way. It can be used once,
+        within half an hour.
+      </p>
+      <button type="button" class="plain" onclick={back}>Back to signing in</button>
+    {:else if step === 'forgotten'}
+      <Field
+        label="User name or email address"
+        name="login"
+        bind:value={login}
+        problem={acts.at('login')}
+        focus
+      />
+      <Notice refusal={acts.at('login') ? null : acts.refusal} />
+      <button class="act main" disabled={acts.busy}>Send me a link</button>
+      <button type="button" class="plain" onclick={back}>Back to signing in</button>
+    {:else if step === 'code'}
+      <p>{login}, enter the six digits of your authenticator app, or a recovery code.</p>
+      <Field label="Code" name="code" bind:value={code} problem={acts.at('code')} focus />
+      <Notice refusal={acts.at('code') ? null : acts.refusal} />
+      <button class="act main" disabled={acts.busy || !code}>Sign in</button>
+      <button type="button" class="plain" onclick={back}>Back</button>
+    {:else}
+      <Field label="User name" name="login" bind:value={login} focus />
+      <Field label="Password" name="password" type="password" bind:value={password} />
+      <Notice refusal={acts.refusal} />
+      <button class="act main" disabled={acts.busy}>Sign in</button>
+      <button
+        type="button"
+        class="plain"
+        onclick={() => {
+          acts.clear();
+          step = 'forgotten';
+        }}>Forgot your password?</button
+      >
+    {/if}
+    {#if session.view?.demo && step === 'sign-in'}
       <div class="demo">
         <p class="quiet">Demo data is loaded. Everybody’s password is <strong>tally-demo</strong>.</p>
         {#each DEMO as [name, role] (name)}

@@ -9,7 +9,7 @@ import SignIn from './SignIn.svelte';
 import { session } from './session.svelte';
 
 const calls = stub('GET', 'POST');
-const ME = { id: 2, login: 'mara', name: 'Mara', role: 'rep', team: 'North' };
+const ME = { id: 2, login: 'mara', name: 'Mara', roles: ['rep'], team: 'North', needsSecondFactor: false };
 
 /** Where the browser of the tests is. */
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -26,7 +26,7 @@ beforeEach(() => {
           : { me: ME, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' }
     )
   );
-  calls.POST.mockReset().mockResolvedValue(undefined);
+  calls.POST.mockReset().mockResolvedValue({ me: ME, wantsCode: false });
 });
 
 describe('the way in', () => {

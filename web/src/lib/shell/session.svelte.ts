@@ -12,11 +12,28 @@ class Session {
   }
 
   get sells() {
-    return this.me !== null && this.me.role !== 'credit-controller';
+    return this.me !== null && this.me.roles.some((role) => role !== 'credit-controller');
+  }
+
+  /** Whether they do nothing but sell, and so look at what is theirs first. */
+  get onlySells() {
+    return this.me?.roles.join() === 'rep';
+  }
+
+  get keepsBooks() {
+    return this.is('credit-controller') || this.is('administrator');
+  }
+
+  get administrates() {
+    return this.is('administrator');
+  }
+
+  is(role: string) {
+    return this.me?.roles.includes(role) ?? false;
   }
 
   get manages() {
-    return this.me?.role === 'manager' || this.me?.role === 'administrator';
+    return this.is('manager') || this.is('administrator');
   }
 
   async load() {
@@ -26,14 +43,16 @@ class Session {
     if (before !== view.me?.id) queries.clear();
     this.view = view;
     isToday(this.view.today, this.view.timeZone);
-    if (this.view.me) {
+    if (this.view.me && !this.view.me.needsSecondFactor) {
       this.company = await ask(api.GET('/api/company'));
     }
   }
 
-  async signIn(login: string, password: string) {
-    await ask(api.POST('/api/session', { body: { login, password } }));
-    await this.load();
+  /** Whether it is done; if not, the code of the second factor is wanted. */
+  async signIn(login: string, password: string, code = ''): Promise<boolean> {
+    const came = await ask(api.POST('/api/session', { body: { login, password, code } }));
+    if (!came.wantsCode) await this.load();
+    return !came.wantsCode;
   }
 
   async signOut() {

@@ -61,7 +61,7 @@
     >
       {#snippet row(token: Token)}
         <td class="lead">{token.name}{token.endedAt ? ', ended' : ''}</td>
-        <td>{token.user}, {words(token.role)}</td>
+        <td>{token.user}, {words(token.roles)}</td>
         <td>{token.scope === 'read' ? 'read' : 'read and write'}</td>
         <td class="figure worth">{day(token.until)}</td>
         <td class="figure">{token.seenOn ? day(token.seenOn) : 'never'}</td>

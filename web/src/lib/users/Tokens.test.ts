@@ -10,7 +10,7 @@ const token = {
   id: 4,
   name: 'Web shop',
   user: 'Mara Lind',
-  role: 'rep',
+  roles: 'rep',
   scope: 'read',
   until: '2027-12-31',
   madeBy: 'Asa Birk',
@@ -19,8 +19,8 @@ const token = {
   endedAt: null
 };
 const users = [
-  { id: 2, name: 'Mara Lind', email: '', role: 'rep', team: 'North', active: true, version: 1 },
-  { id: 3, name: 'Left Long', email: '', role: 'rep', team: 'North', active: false, version: 1 }
+  { id: 2, name: 'Mara Lind', email: '', roles: ['rep'], team: 'North', active: true, version: 1 },
+  { id: 3, name: 'Left Long', email: '', roles: ['rep'], team: 'North', active: false, version: 1 }
 ];
 
 describe('the tokens of programs', () => {

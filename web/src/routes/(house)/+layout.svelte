@@ -103,6 +103,8 @@
     {#await import('$lib/shell/SetUp.svelte') then { default: SetUp }}<SetUp />{/await}
   {:else if session.view && !session.me}
     {#await import('$lib/shell/SignIn.svelte') then { default: SignIn }}<SignIn />{/await}
+  {:else if session.me?.needsSecondFactor}
+    {#await import('$lib/shell/Needed.svelte') then { default: Needed }}<Needed />{/await}
   {:else if session.me && session.company}
     <Bar onFind={() => (finding = true)} onKeys={() => (helping = true)} />
     <Storage />

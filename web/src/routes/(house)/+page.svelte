@@ -189,7 +189,7 @@
       </table>
       <div class="side">
         <Period period={sheet.data.period} />
-        {#if session.me?.role !== 'credit-controller'}
+        {#if session.sells}
           <Risks to={sheet.data.period.to} />
           <Moved />
         {/if}

@@ -13,7 +13,7 @@
     () => ['credit', 'desk'],
     () => api.GET('/api/credit/desk')
   );
-  const keeps = $derived(['credit-controller', 'administrator'].includes(session.me?.role ?? ''));
+  const keeps = $derived(session.keepsBooks);
   let shown = $state('waiting');
   let open = $state<number | null>(null);
   type Exposed = Schemas['ExposedRow'];

@@ -17,7 +17,7 @@
     if (page.url.searchParams.has('new')) first?.focus();
   });
   let pile = $state('open');
-  let whose = $state(session.me?.role === 'rep' ? 'mine' : 'all');
+  let whose = $state(session.onlySells ? 'mine' : 'all');
   let q = $state('');
   // Always the most or the newest first.
   let order = $state('-newest');

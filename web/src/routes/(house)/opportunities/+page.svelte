@@ -25,7 +25,7 @@
   const narrow = new Narrow(page.url.search);
   // What is kept and sent with a view or an address also says how it is shown.
   const view = $derived(SHOWN.find((s) => s === narrow.get('as')) ?? usual);
-  if (page.url.search === '' && session.me?.role === 'rep') narrow.set('owner', String(session.me.id));
+  if (page.url.search === '' && session.me && session.onlySells) narrow.set('owner', String(session.me.id));
   if (page.url.search === '') narrow.set('process', 'new');
   let opening = $state(given.has('new'));
   let finer = $state(false);
@@ -189,7 +189,7 @@
       <option value={String(session.me?.id)}>mine</option><option value="">everybody’s</option>
       {#each processes.data?.teams ?? [] as name (name)}<option value="team {name}">team {name}</option
         >{/each}
-      {#each people.data?.filter((p) => p.id !== session.me?.id && p.role === 'rep') ?? [] as p (p.id)}<option
+      {#each people.data?.filter((p) => p.id !== session.me?.id && p.roles.includes('rep')) ?? [] as p (p.id)}<option
           value={String(p.id)}>{p.name}</option
         >{/each}
     </select>

@@ -11,6 +11,7 @@
   import { load } from '$lib/ui/load.svelte';
   import { tone } from '$lib/ui/tones';
   import { SvelteURLSearchParams } from 'svelte/reactivity';
+  import { sells } from '$lib/users/sells';
   // The filters stand in the address, so that Back and a link bring the same list.
   const asked = $derived(page.url.searchParams);
   const status = $derived(asked.get('state') ?? 'open');
@@ -89,7 +90,7 @@
       onchange={(e) => narrow('owner', e.currentTarget.value, '0')}
     >
       <option value="0">everybody’s</option>
-      {#each (users.data ?? []).filter((u) => u.active && u.role !== 'credit-controller') as user (user.id)}<option
+      {#each (users.data ?? []).filter((u) => u.active && sells(u)) as user (user.id)}<option
           value={String(user.id)}>{user.id === session.me?.id ? 'mine' : user.name}</option
         >{/each}
     </select>

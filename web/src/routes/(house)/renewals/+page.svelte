@@ -17,6 +17,7 @@
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import { say } from '$lib/ui/said';
   import { tone } from '$lib/ui/tones';
+  import { sells } from '$lib/users/sells';
   type Row = Schemas['RenewalRow'];
   const today = $derived(session.view?.today ?? '');
   const me = $derived(session.me?.name ?? '');
@@ -164,8 +165,8 @@
     </select>
     <select class="box" aria-label="Owner" bind:value={owner}>
       <option value="">all owners</option>
-      {#each (team.data ?? []).filter((u) => u.active && u.role !== 'credit-controller') as p (p.id)}<option
-          value={String(p.id)}>{p.name}</option
+      {#each (team.data ?? []).filter((u) => u.active && sells(u)) as p (p.id)}<option value={String(p.id)}
+          >{p.name}</option
         >{/each}
     </select>
     <label><input type="checkbox" bind:checked={risk} /> at risk</label>

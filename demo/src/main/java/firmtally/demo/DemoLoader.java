@@ -4,6 +4,7 @@ import firmtally.core.margin.SignOffPolicy;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import firmtally.server.access.UserService;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
@@ -191,7 +192,7 @@ class DemoLoader implements SmartLifecycle {
     PersonId id =
         people.addSharing(
             new UserService.NewUser(login, name, email, role, team, PASSWORD), FIRST, Actor.SYSTEM);
-    return new Actor(id, login, name, email, role, team);
+    return new Actor(id, login, name, email, Roles.of(role), team);
   }
 
   /** Two accounts get no more credit, whatever the figures say. */

@@ -345,16 +345,25 @@ class AccountActsTest {
   @Test
   void somebodyIsPutIntoAnotherTeam() {
     Guest administrator = Guest.signedIn(HOUSE, "asa");
-    Map<String, String> person = new HashMap<>();
+    Map<String, Object> person = new HashMap<>();
     person.putAll(
-        Map.of("login", "pia", "name", "Pia Reed", "email", "pia@reed.example", "role", "rep"));
+        Map.of(
+            "login",
+            "pia",
+            "name",
+            "Pia Reed",
+            "email",
+            "pia@reed.example",
+            "roles",
+            List.of("rep")));
     person.putAll(Map.of("team", "South", "password", "tally-demo"));
     long id = administrator.post("/api/users", person).is(200).id();
     Guest pia = Guest.signedIn(HOUSE, "pia");
     assertThat(pia.get("/api/session").text("/me/team")).isEqualTo("South");
     Map<String, String> first = Map.of("If-Match", "\"1\"");
-    Map<String, String> changed = new HashMap<>();
-    changed.putAll(Map.of("name", "Pia Reed", "email", "pia@reed.example", "role", "rep"));
+    Map<String, Object> changed = new HashMap<>();
+    changed.putAll(
+        Map.of("name", "Pia Reed", "email", "pia@reed.example", "roles", List.of("rep")));
     changed.put("team", "North");
     pia.send(HttpMethod.PUT, "/api/users/" + id, changed, first).is(403);
     administrator.send(HttpMethod.PUT, "/api/users/" + id, changed, first).is(204);

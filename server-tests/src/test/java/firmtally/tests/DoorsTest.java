@@ -89,8 +89,9 @@ class DoorsTest {
   }
 
   private static long user(Guest administrator, String login, String role, String team) {
-    Map<String, String> user = new HashMap<>(Map.of("login", login, "name", "D. " + login));
-    user.putAll(Map.of("email", login + "@harrowplumb.example", "role", role, "team", team));
+    Map<String, Object> user = new HashMap<>(Map.of("login", login, "name", "D. " + login));
+    user.putAll(
+        Map.of("email", login + "@harrowplumb.example", "roles", List.of(role), "team", team));
     user.put("password", "tally-demo");
     return administrator.post("/api/users", user).is(200).id();
   }

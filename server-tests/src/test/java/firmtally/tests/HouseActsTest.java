@@ -3,6 +3,7 @@ package firmtally.tests;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -101,20 +102,26 @@ class HouseActsTest {
 
   @Test
   void peopleAreAddedByTheAdministratorAlone() {
-    Map<String, String> person = new HashMap<>(Map.of("login", "rosa", "name", "Rosa Quill"));
+    Map<String, Object> person = new HashMap<>(Map.of("login", "rosa", "name", "Rosa Quill"));
     person.putAll(
-        Map.of("email", "rosa@harrowplumb.example", "role", "rep", "password", "tally-demo"));
+        Map.of(
+            "email",
+            "rosa@harrowplumb.example",
+            "roles",
+            List.of("rep"),
+            "password",
+            "tally-demo"));
     assertThat(Guest.signedIn(HOUSE, "helen").post("/api/users", person).is(403).text("/detail"))
         .isEqualTo("Only an administrator may do this.");
     Guest administrator = Guest.signedIn(HOUSE, "asa");
     administrator.post("/api/users", person).is(200);
     assertThat(administrator.post("/api/users", person).is(422).text("/problems/0/at"))
         .isEqualTo("login");
-    person.putAll(Map.of("login", "other", "role", "emperor"));
+    person.putAll(Map.of("login", "other", "roles", List.of("emperor")));
     assertThat(administrator.post("/api/users", person).is(422).text("/problems/0/at"))
-        .isEqualTo("role");
+        .isEqualTo("roles");
     Guest rosa = Guest.signedIn(HOUSE, "ROSA");
-    assertThat(rosa.get("/api/session").text("/me/role")).isEqualTo("rep");
+    assertThat(rosa.get("/api/session").text("/me/roles/0")).isEqualTo("rep");
     rosa.send(HttpMethod.DELETE, "/api/session", null, Map.of()).is(204);
     rosa.get("/api/counts").is(401);
   }

@@ -16,6 +16,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -189,7 +190,7 @@ class ListeningTest {
             leaving.send(HttpMethod.DELETE, "/api/session/all", null, Map.of());
         case OTHER_TEAM -> change(administrator, id, "rep", "South");
         case OTHER_ROLE -> change(administrator, id, "manager", "North");
-        case DEACTIVATED -> administrator.post("/api/users/" + id + "/deactivated", null);
+        case DEACTIVATED -> administrator.post("/api/users/" + id + "/deactivated", Map.of());
         default ->
             administrator.send(
                 HttpMethod.PUT,
@@ -204,7 +205,7 @@ class ListeningTest {
   }
 
   private static long added(Guest administrator, String login) {
-    Map<String, String> user =
+    Map<String, Object> user =
         Map.of(
             "login",
             login,
@@ -212,8 +213,8 @@ class ListeningTest {
             login,
             "email",
             login + "@harrowplumb.example",
-            "role",
-            "rep",
+            "roles",
+            List.of("rep"),
             "team",
             "North",
             "password",
@@ -227,7 +228,15 @@ class ListeningTest {
         .send(
             HttpMethod.PUT,
             "/api/users/" + id,
-            Map.of("name", name, "email", "l@harrowplumb.example", "role", role, "team", team),
+            Map.of(
+                "name",
+                name,
+                "email",
+                "l@harrowplumb.example",
+                "roles",
+                List.of(role),
+                "team",
+                team),
             Map.of("If-Match", "\"1\""))
         .is(204);
   }

@@ -4,6 +4,7 @@ import static firmtally.tests.Sales.newOpportunity;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -16,15 +17,16 @@ class SessionsTest {
   private final Guest administrator = Guest.signedIn(HOUSE, "asa");
 
   private long user(String login, String role, String team) {
-    Map<String, String> user = new HashMap<>(Map.of("login", login, "name", "S. " + login));
-    user.putAll(Map.of("email", login + "@harrowplumb.example", "role", role, "team", team));
+    Map<String, Object> user = new HashMap<>(Map.of("login", login, "name", "S. " + login));
+    user.putAll(
+        Map.of("email", login + "@harrowplumb.example", "roles", List.of(role), "team", team));
     user.put("password", "tally-demo");
     return administrator.post("/api/users", user).is(200).id();
   }
 
   private void change(long id, String version, String role, String team) {
-    Map<String, String> to = new HashMap<>(Map.of("name", "S.", "email", "s@s.example"));
-    to.putAll(Map.of("role", role, "team", team));
+    Map<String, Object> to = new HashMap<>(Map.of("name", "S.", "email", "s@s.example"));
+    to.putAll(Map.of("roles", List.of(role), "team", team));
     Map<String, String> header = Map.of("If-Match", version);
     administrator.send(HttpMethod.PUT, "/api/users/" + id, to, header).is(204);
   }
@@ -44,7 +46,7 @@ class SessionsTest {
     change(id, "2", "manager", "North");
     moved = Guest.signedIn(HOUSE, "moved");
     moved.get("/api/opportunities/" + northern).is(200);
-    assertThat(moved.get("/api/session").text("/me/role")).isEqualTo("manager");
+    assertThat(moved.get("/api/session").text("/me/roles/0")).isEqualTo("manager");
   }
 
   @Test
@@ -52,7 +54,7 @@ class SessionsTest {
     long id = user("leaver", "rep", "North");
     Guest leaver = Guest.signedIn(HOUSE, "leaver");
     leaver.get("/api/counts").is(200);
-    administrator.post("/api/users/" + id + "/deactivated", null).is(204);
+    administrator.post("/api/users/" + id + "/deactivated", Map.of()).is(204);
     leaver.get("/api/counts").is(401);
     Map<String, String> typed = Map.of("login", "leaver", "password", "tally-demo");
     leaver.post("/api/session", typed).is(403);
@@ -65,7 +67,7 @@ class SessionsTest {
   @Test
   void theLastAdministratorStays() {
     Guest.Answer me = administrator.get("/api/session");
-    administrator.post("/api/users/" + me.text("/me/id") + "/deactivated", null).is(409);
+    administrator.post("/api/users/" + me.text("/me/id") + "/deactivated", Map.of()).is(409);
     administrator.get("/api/counts").is(200);
   }
 

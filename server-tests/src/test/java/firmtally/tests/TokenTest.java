@@ -108,11 +108,11 @@ class TokenTest {
     Map<String, Object> user =
         new HashMap<>(
             Map.of("login", "token-leaver", "name", "L. Eaver", "email", "l@harrowplumb.example"));
-    user.putAll(Map.of("role", "rep", "team", "North", "password", "tally-demo"));
+    user.putAll(Map.of("roles", List.of("rep"), "team", "North", "password", "tally-demo"));
     long leaver = administrator.post("/api/users", user).is(200).id();
     String theirs = made("token-leaver", "read").text("/secret");
     get(theirs, "/api/accounts").is(200);
-    administrator.post("/api/users/" + leaver + "/deactivated", null).is(204);
+    administrator.post("/api/users/" + leaver + "/deactivated", Map.of()).is(204);
     get(theirs, "/api/accounts").is(401);
   }
 

@@ -201,14 +201,14 @@ class TwoAtOnceTest {
   @Test
   void whoIsPutIntoAnotherTeamWhileTheyReadSeesEitherAllOrNothing() throws Exception {
     Guest administrator = Guest.signedIn(HOUSE, "asa");
-    Map<String, String> user = new HashMap<>(Map.of("login", "wanderer", "name", "Wanda"));
-    user.putAll(Map.of("email", "w@harrowplumb.example", "role", "rep", "team", "North"));
+    Map<String, Object> user = new HashMap<>(Map.of("login", "wanderer", "name", "Wanda"));
+    user.putAll(Map.of("email", "w@harrowplumb.example", "roles", List.of("rep"), "team", "North"));
     user.put("password", "tally-demo");
     long id = administrator.post("/api/users", user).is(200).id();
     Guest wanderer = Guest.signedIn(HOUSE, "wanderer");
     long opportunity = newOpportunity(rep, "Between teams");
-    Map<String, String> to = new HashMap<>(Map.of("name", "Wanda", "email", "w@w.example"));
-    to.putAll(Map.of("role", "rep", "team", "South"));
+    Map<String, Object> to = new HashMap<>(Map.of("name", "Wanda", "email", "w@w.example"));
+    to.putAll(Map.of("roles", List.of("rep"), "team", "South"));
     List<Guest.Answer> answers =
         atOnce(
             List.of(

@@ -9,6 +9,7 @@
   import { day } from '$lib/ui/format';
   import { load, rowsOf } from '$lib/ui/load.svelte';
   import { say } from '$lib/ui/said';
+  import { sells } from '$lib/users/sells';
   /** A book of accounts, or a part of it, handed to a colleague: for a while or for good. */
   const list = load(
     () => ['reassignments'],
@@ -20,11 +21,12 @@
   );
   const done = rowsOf(list, (all) => all);
   const ending = new Acts(() => list.refetch());
-  const sellers = $derived(people.data?.filter((p) => p.role !== 'credit-controller' && p.active) ?? []);
+  const sellers = $derived(people.data?.filter((p) => sells(p) && p.active) ?? []);
   let chosen = $state(0);
   // A manager owns none as a rule: the first rep's are shown.
   const from = $derived(
-    chosen || (session.manages ? (sellers.find((p) => p.role === 'rep')?.id ?? 0) : (session.me?.id ?? 0))
+    chosen ||
+      (session.manages ? (sellers.find((p) => p.roles.includes('rep'))?.id ?? 0) : (session.me?.id ?? 0))
   );
   offer(() => []);
 

@@ -7,6 +7,7 @@
   import { Form } from '$lib/forms/form.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
   import { load, refusalOf } from '$lib/ui/load.svelte';
+  import { sells } from '$lib/users/sells';
   /** Who is given enquiries: rules in order, tried against a sample before they are kept; and how it went. */
   const kept = load(
     () => ['assignment'],
@@ -24,7 +25,7 @@
     () => ['people'],
     () => api.GET('/api/users')
   );
-  const sellers = $derived(people.data?.filter((p) => p.role !== 'credit-controller') ?? []);
+  const sellers = $derived(people.data?.filter((p) => sells(p)) ?? []);
   type Rule = Schemas['Rule'];
   const of = (kept: Schemas['Rules']) => ({
     values: { rules: structuredClone(kept.rules) },

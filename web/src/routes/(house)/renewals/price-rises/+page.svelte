@@ -10,6 +10,7 @@
   import { day, figure } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import { say } from '$lib/ui/said';
+  import { sells } from '$lib/users/sells';
   type Rise = Schemas['RiseRow'];
   const rises = load(
     () => ['renewals', 'rises'],
@@ -124,7 +125,7 @@
       <label
         >Owner<select class="box" bind:value={owner}
           ><option value="">all</option
-          >{#each (team.data ?? []).filter((u) => u.active && u.role !== 'credit-controller') as u (u.id)}<option
+          >{#each (team.data ?? []).filter((u) => u.active && sells(u)) as u (u.id)}<option
               value={String(u.id)}>{u.name}</option
             >{/each}</select
         ></label

@@ -10,10 +10,11 @@
   import { QUESTIONS } from '$lib/report/questions';
   import { session } from '$lib/shell/session.svelte';
   import { load } from '$lib/ui/load.svelte';
+  import { sells } from '$lib/users/sells';
   let { params }: PageProps = $props();
   /** One question: a sentence, a picture and the table, narrowed by what stands in the address. */
   const question = $derived(QUESTIONS.find((q) => q.name === params.question) ?? QUESTIONS[0]);
-  const sees = $derived(session.me?.role !== 'credit-controller');
+  const sees = $derived(session.sells);
   const ask = $derived.by(() => {
     const own = read(page.url.searchParams, question?.query);
     // Who sees no costs is not refused the rest of the question.
@@ -30,7 +31,7 @@
   const subject = $derived(subjects.data?.find((s) => s.name === (ask.subject ?? 'opportunities')));
   const as = $derived(asked('as') || question?.picture || 'bars');
   const key = (field: string) => filters(ask.filter).find((f) => f.field === field)?.keys[0] ?? '';
-  const sellers = $derived((people.data ?? []).filter((u) => u.role !== 'credit-controller'));
+  const sellers = $derived((people.data ?? []).filter((u) => sells(u)));
   const teams = $derived([...new Set(sellers.map((u) => u.team).filter((t): t is string => !!t))].sort());
 
   function narrow(field: string, value: string) {

@@ -9,6 +9,7 @@
   import { at } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
   import { load } from '$lib/ui/load.svelte';
+  import { sells } from '$lib/users/sells';
   /** The weekly meeting: whose opportunities are walked through, and the meetings there were. */
   const people = load(
     () => ['people'],
@@ -23,7 +24,7 @@
     (after) => api.GET('/api/meetings', { params: { query: after ? { after } : {} } })
   );
   const acts = new Acts(() => list.refetch());
-  const sellers = $derived((people.data ?? []).filter((u) => u.active && u.role !== 'credit-controller'));
+  const sellers = $derived((people.data ?? []).filter((u) => u.active && sells(u)));
   const teams = $derived([...new Set(sellers.map((u) => u.team).filter((t): t is string => !!t))].sort());
   const live = $derived(
     (processes.data?.processes ?? []).map((p) => p.process).filter((p) => !p.deactivated)

@@ -8,19 +8,25 @@ import firmtally.server.platform.web.NotAllowed;
  *
  * @param team null for somebody who belongs to no team
  */
-public record Actor(PersonId id, String login, String name, String email, Role role, String team) {
+public record Actor(
+    PersonId id, String login, String name, String email, Roles roles, String team) {
   /** What the company does by itself: what comes due, what comes in by the web form. */
   public static final Actor SYSTEM =
-      new Actor(new PersonId(0), "system", "Firm Tally", "", Role.SYSTEM, null);
+      new Actor(new PersonId(0), "system", "Firm Tally", "", Roles.of(Role.SYSTEM), null);
+
+  /** Whether it is the company itself, doing what comes due. */
+  public boolean isSystem() {
+    return roles.has(Role.SYSTEM);
+  }
 
   /** Whose a record is. */
   public record Owner(PersonId id, String name, String team) {}
 
   /** Whether they act for everybody of a team: a manager without a team does for all. */
   public boolean manages(String ofTeam) {
-    return role == Role.ADMINISTRATOR
-        || role == Role.SYSTEM
-        || role == Role.MANAGER && (team == null || team.equals(ofTeam));
+    return roles.has(Role.ADMINISTRATOR)
+        || isSystem()
+        || roles.has(Role.MANAGER) && (team == null || team.equals(ofTeam));
   }
 
   /**
@@ -37,13 +43,14 @@ public record Actor(PersonId id, String login, String name, String email, Role r
    * who sees all: who belongs to no team, the credit controller and the administrator.
    */
   public String seesTeam() {
-    boolean seesAll = team == null || role == Role.CREDIT_CONTROLLER || role == Role.ADMINISTRATOR;
+    boolean seesAll =
+        team == null || roles.has(Role.CREDIT_CONTROLLER) || roles.has(Role.ADMINISTRATOR);
     return seesAll ? "" : team;
   }
 
   /** Whether costs and margins are shown to them. */
   public boolean seesCosts() {
-    return role.seesCosts();
+    return roles.seesCosts();
   }
 
   /** Refuses whoever is shown no costs. */
@@ -55,28 +62,28 @@ public record Actor(PersonId id, String login, String name, String email, Role r
 
   /** Refuses those who do not administrate. */
   public void checkAdministrates() {
-    if (role != Role.ADMINISTRATOR) {
+    if (!roles.has(Role.ADMINISTRATOR)) {
       throw new NotAllowed("Only an administrator may do this.");
     }
   }
 
   /** Refuses those who do not keep the books. */
   public void checkKeepsBooks() {
-    if (!role.keepsBooks()) {
+    if (!roles.keepsBooks()) {
       throw new NotAllowed("Only a credit controller or an administrator may do this.");
     }
   }
 
   /** Refuses those who do not manage. */
   public void checkManages() {
-    if (!role.manages()) {
+    if (!roles.manages()) {
       throw new NotAllowed("Only a manager or an administrator may do this.");
     }
   }
 
   /** Refuses those who do not sell. */
   public void checkSells() {
-    if (!role.sells()) {
+    if (!roles.sells()) {
       throw new NotAllowed("Only reps and managers may do this.");
     }
   }

@@ -45,7 +45,7 @@ final class Attempts {
    *
    * @param check whoever the name and password are of; the costly part
    */
-  Actor attempt(String login, String address, Supplier<Optional<Actor>> check) {
+  <T> T attempt(String login, String address, Supplier<Optional<T>> check) {
     String name = login.toLowerCase(Locale.ROOT);
     String both = name + "@" + address;
     boolean isKnown = known.getIfPresent(both) != null;
@@ -54,20 +54,20 @@ final class Attempts {
         || !byName.take(name) && !isKnown) {
       throw new TooMany(PER);
     }
-    Optional<Actor> actor;
+    Optional<T> found;
     try {
-      actor = checked(isKnown ? workOfKnown : work, check);
+      found = checked(isKnown ? workOfKnown : work, check);
     } catch (TooMany busy) {
       // Nothing was checked, so nothing is used up.
       giveBack(both, address, name);
       throw busy;
     }
-    if (actor.isEmpty()) {
+    if (found.isEmpty()) {
       throw UserService.wrong();
     }
     giveBack(both, address, name);
     known.put(both, Boolean.TRUE);
-    return actor.get();
+    return found.get();
   }
 
   private void giveBack(String both, String address, String name) {
@@ -76,7 +76,7 @@ final class Attempts {
     byName.giveBack(name);
   }
 
-  private static Optional<Actor> checked(Semaphore work, Supplier<Optional<Actor>> check) {
+  private static <T> Optional<T> checked(Semaphore work, Supplier<Optional<T>> check) {
     try {
       if (work.getQueueLength() >= MOST_WAITING
           || !work.tryAcquire(WAITS.toMillis(), TimeUnit.MILLISECONDS)) {

@@ -1,5 +1,6 @@
 package firmtally.server.access;
 
+import firmtally.server.platform.doors.Refusal;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -8,6 +9,7 @@ import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.Optional;
 import org.springframework.core.MethodParameter;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.bind.support.WebDataBinderFactory;
@@ -19,10 +21,21 @@ import org.springframework.web.method.support.ModelAndViewContainer;
 /** Looks up at each request who a session belongs to, and ends it when it is over. */
 final class FreshSession extends OncePerRequestFilter implements HandlerMethodArgumentResolver {
   private static final String ACTOR = FreshSession.class.getName();
+  private static final Refusal NO_SECOND_FACTOR =
+      new Refusal(
+          HttpStatus.FORBIDDEN,
+          "Not allowed",
+          "Everybody needs a second factor here: set up yours first.",
+          0);
+  private static final String OWN = "/api/session";
   private final UserService users;
+  private final Sessions sessions;
+  private final SignInPolicy policy;
 
-  FreshSession(UserService users) {
+  FreshSession(UserService users, Sessions sessions, SignInPolicy policy) {
     this.users = users;
+    this.sessions = sessions;
+    this.policy = policy;
   }
 
   @Override
@@ -37,8 +50,12 @@ final class FreshSession extends OncePerRequestFilter implements HandlerMethodAr
     }
     Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
     if (authentication != null && authentication.getPrincipal() instanceof SessionUser session) {
-      Optional<Actor> actor = users.of(session);
+      Optional<Actor> actor = users.of(session).filter(who -> sessions.isOpen(session));
       if (actor.isPresent()) {
+        if (lacksSecondFactor(actor.get(), request)) {
+          NO_SECOND_FACTOR.answer(response);
+          return;
+        }
         request.setAttribute(ACTOR, actor.get());
       } else {
         SecurityContextHolder.clearContext();
@@ -49,6 +66,16 @@ final class FreshSession extends OncePerRequestFilter implements HandlerMethodAr
       }
     }
     chain.doFilter(request, response);
+  }
+
+  /** Where everybody must have a second factor, who has none can do nothing but set it up. */
+  private boolean lacksSecondFactor(Actor actor, HttpServletRequest request) {
+    String path = request.getServletPath();
+    return path.startsWith("/api/")
+        && !path.equals(OWN)
+        && !path.startsWith(OWN + "/")
+        && policy.wantsSecondFactor()
+        && !users.row(actor.id()).hasSecondFactor();
   }
 
   /** Whose a request is that has no session. */

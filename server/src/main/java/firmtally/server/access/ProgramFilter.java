@@ -30,7 +30,13 @@ final class ProgramFilter extends OncePerRequestFilter {
   private static final String RECKON = "/api/reckon";
 
   private static final List<String> FOR_PEOPLE =
-      List.of("/api/session", "/api/tokens", "/api/users", "/api/setup", "/api/customer");
+      List.of(
+          "/api/session",
+          "/api/sign-in",
+          "/api/tokens",
+          "/api/users",
+          "/api/setup",
+          "/api/customer");
   private final Programs programs;
   private final Guesses guesses;
 

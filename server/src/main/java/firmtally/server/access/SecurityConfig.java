@@ -36,8 +36,13 @@ class SecurityConfig implements WebMvcConfigurer {
   private final FreshSession fresh;
   private final ProgramFilter programs;
 
-  SecurityConfig(@Lazy UserService users, @Lazy Programs programs, @Lazy Guesses guesses) {
-    this.fresh = new FreshSession(users);
+  SecurityConfig(
+      @Lazy UserService users,
+      @Lazy Sessions sessions,
+      @Lazy SignInPolicy policy,
+      @Lazy Programs programs,
+      @Lazy Guesses guesses) {
+    this.fresh = new FreshSession(users, sessions, policy);
     this.programs = new ProgramFilter(programs, guesses);
   }
 
@@ -65,6 +70,7 @@ class SecurityConfig implements WebMvcConfigurer {
                     .requestMatchers(
                         "/api/session",
                         "/api/setup",
+                        "/api/sign-in/**",
                         "/api/web-form",
                         "/api/stock-feed",
                         "/api/calendar/*.ics",

@@ -1,5 +1,6 @@
 package firmtally.server.access;
 
+import firmtally.server.access.SignInService.Known;
 import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.ids.PersonId;
@@ -11,14 +12,9 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -29,15 +25,24 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/session")
 class SessionController {
   private final UserService users;
-  private final SecurityContextRepository contexts;
+  private final SignInService signIn;
+  private final SignInPolicy policy;
+  private final Presence presence;
   private final TallySettings settings;
   private final Clock clock;
   private final Attempts attempts = new Attempts();
 
   SessionController(
-      UserService users, SecurityContextRepository contexts, TallySettings settings, Clock clock) {
+      UserService users,
+      SignInService signIn,
+      SignInPolicy policy,
+      Presence presence,
+      TallySettings settings,
+      Clock clock) {
     this.users = users;
-    this.contexts = contexts;
+    this.signIn = signIn;
+    this.policy = policy;
+    this.presence = presence;
     this.settings = settings;
     this.clock = clock;
   }
@@ -52,68 +57,74 @@ class SessionController {
   record SessionView(
       @MaybeNull Me me, boolean needsSetup, boolean demo, String today, String timeZone) {}
 
-  record Me(PersonId id, String name, String email, String role, @MaybeNull String team) {
-    static Me of(Actor actor) {
-      return new Me(actor.id(), actor.name(), actor.email(), actor.role().word(), actor.team());
-    }
+  /**
+   * Whoever is signed in.
+   *
+   * @param needsSecondFactor everybody must have one and they have none: nothing else is open
+   */
+  record Me(
+      PersonId id,
+      String name,
+      String email,
+      List<String> roles,
+      @MaybeNull String team,
+      boolean needsSecondFactor) {}
+
+  private Me me(Actor actor) {
+    return new Me(
+        actor.id(),
+        actor.name(),
+        actor.email(),
+        actor.roles().words(),
+        actor.team(),
+        policy.wantsSecondFactor() && !users.row(actor.id()).hasSecondFactor());
   }
 
-  record SignIn(String login, String password) {}
+  /**
+   * How somebody signs in.
+   *
+   * @param code the six digits of their second factor, or a recovery code; blank for who has none
+   */
+  record SignIn(String login, String password, @MaybeNull String code) {}
+
+  /**
+   * What came of it.
+   *
+   * @param me who is signed in now; null while the code is wanted
+   * @param wantsCode name and password are right, and the second factor is to be shown
+   */
+  record SignedInView(@MaybeNull Me me, boolean wantsCode) {}
 
   @GetMapping
   SessionView session(@SignedIn Actor actor) {
-    Me me = actor == null ? null : Me.of(actor);
     return new SessionView(
-        me,
+        actor == null ? null : me(actor),
         users.isEmpty(),
         settings.loadDemo(),
         LocalDate.now(clock).toString(),
         clock.getZone().getId());
   }
 
+  /** Signs in; who has a second factor is asked for it once name and password are right. */
   @Open("This is how one signs in.")
   @PostMapping
   @BodyLimit(kib = 64, seconds = 5, perMinute = 120)
-  Me signIn(@RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
+  SignedInView signIn(
+      @RequestBody SignIn typed, HttpServletRequest request, HttpServletResponse response) {
     String login = typed.login() == null ? "" : typed.login().strip();
-    Actor actor =
+    Known known =
         attempts.attempt(
             login,
             request.getRemoteAddr(),
-            () -> users.signIn(login, typed.password() == null ? "" : typed.password()));
-    begin(actor, request, response);
-    return Me.of(actor);
-  }
-
-  private void begin(Actor actor, HttpServletRequest request, HttpServletResponse response) {
-    request.getSession(true);
-    request.changeSessionId();
-    SecurityContext context = SecurityContextHolder.createEmptyContext();
-    context.setAuthentication(
-        UsernamePasswordAuthenticationToken.authenticated(users.session(actor), null, List.of()));
-    SecurityContextHolder.setContext(context);
-    contexts.saveContext(context, request, response);
-  }
-
-  record PasswordForm(String old, String password) {}
-
-  /** Changes one's own password. Every other session of theirs is over; this one goes on. */
-  @PutMapping("/password")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void changePassword(
-      @RequestBody PasswordForm typed,
-      @SignedIn Actor actor,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    users.changePassword(typed.old(), typed.password(), actor);
-    begin(actor, request, response);
-  }
-
-  /** Ends every session of one's own, this one with them. */
-  @DeleteMapping("/all")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void signOutEverywhere(@SignedIn Actor actor) {
-    users.endSessions(actor.id(), actor);
+            () -> signIn.known(login, typed.password() == null ? "" : typed.password()));
+    if (known.wantsCode()) {
+      if (typed.code() == null || typed.code().isBlank()) {
+        return new SignedInView(null, true);
+      }
+      signIn.checkCode(known.actor(), typed.code());
+    }
+    presence.begin(known.actor(), request, response);
+    return new SignedInView(me(known.actor()), false);
   }
 
   @Open("Whoever has no session ends none.")
@@ -122,9 +133,8 @@ class SessionController {
   void signOut(HttpServletRequest request) {
     HttpSession session = request.getSession(false);
     if (session != null) {
-      users.signedOut(session.getId());
+      presence.end();
       session.invalidate();
     }
-    SecurityContextHolder.clearContext();
   }
 }

@@ -1,6 +1,7 @@
 package firmtally.server.access;
 
 import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.SessionId;
 import java.io.Serializable;
 
 /**
@@ -9,4 +10,4 @@ import java.io.Serializable;
  *
  * @param number the user's session number when it began; with another number it is over
  */
-record SessionUser(PersonId id, long number) implements Serializable {}
+record SessionUser(PersonId id, long number, SessionId session) implements Serializable {}

@@ -22,20 +22,39 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/users")
 class UserController {
   private final UserService users;
+  private final SignInService signIn;
+  private final SecondFactorService factors;
+  private final PasswordLinks links;
+  private final Sessions sessions;
   private final Idempotency once;
 
-  UserController(UserService users, Idempotency once) {
+  UserController(
+      UserService users,
+      SignInService signIn,
+      SecondFactorService factors,
+      PasswordLinks links,
+      Sessions sessions,
+      Idempotency once) {
     this.users = users;
+    this.signIn = signIn;
+    this.factors = factors;
+    this.links = links;
+    this.sessions = sessions;
     this.once = once;
   }
 
+  /**
+   * A user to be added.
+   *
+   * @param password an initial one; null for who is invited by email to choose it
+   */
   record NewUserForm(
       String login,
       String name,
       String email,
-      String role,
+      List<String> roles,
       @MaybeNull String team,
-      String password) {}
+      @MaybeNull String password) {}
 
   record UserAdded(PersonId id) {}
 
@@ -54,16 +73,38 @@ class UserController {
       @SignedIn Actor actor) {
     actor.checkAdministrates();
     Input input = new Input();
-    Role role = UserService.roleOf(input, typed.role());
+    Roles roles = UserService.roles(input, typed.roles());
     UserService.NewUser user =
         new UserService.NewUser(
-            typed.login(), typed.name(), typed.email(), role, typed.team(), typed.password());
+            typed.login(), typed.name(), typed.email(), roles, typed.team(), typed.password());
     return new UserAdded(
-        once.once(
-            key, actor.id(), "add-user", "", PersonId::new, () -> users.add(input, user, actor)));
+        once.once(key, actor.id(), "add-user", "", PersonId::new, () -> add(input, user, actor)));
   }
 
-  /** Changes somebody's name, email, role and team; it holds from their next request on. */
+  private PersonId add(Input input, UserService.NewUser user, Actor actor) {
+    PersonId id = users.add(input, user, actor);
+    if (user.password() == null) {
+      links.invite(id, actor);
+    }
+    return id;
+  }
+
+  /** Sends a link by email with which somebody chooses a password: an invitation, or anew. */
+  @PostMapping("/{id}/password-link")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void sendLink(@PathVariable PersonId id, @SignedIn Actor actor) {
+    links.send(id, actor);
+  }
+
+  /** Takes somebody's second factor away, who lost it; they can set up another one. */
+  @DeleteMapping("/{id}/second-factor")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void removeSecondFactor(@PathVariable PersonId id, @SignedIn Actor actor) {
+    actor.checkAdministrates();
+    factors.remove(id, actor);
+  }
+
+  /** Changes somebody's name, email, roles and team; it holds from their next request on. */
   @PutMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
@@ -72,13 +113,6 @@ class UserController {
       @RequestBody UserService.UserForm typed,
       @SignedIn Actor actor) {
     users.change(id, Versions.of(version), typed, actor);
-  }
-
-  /** Shuts somebody out; their sessions are over at once. */
-  @PostMapping("/{id}/deactivated")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void deactivate(@PathVariable PersonId id, @SignedIn Actor actor) {
-    users.setActive(id, false, actor);
   }
 
   @PostMapping("/{id}/reactivated")
@@ -92,7 +126,16 @@ class UserController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void resetPassword(
       @PathVariable PersonId id, @RequestBody NewPassword typed, @SignedIn Actor actor) {
-    users.resetPassword(id, typed.password(), actor);
+    signIn.resetPassword(id, typed.password(), actor);
+  }
+
+  record UserSessions(List<Sessions.SessionRow> sessions) {}
+
+  /** Where somebody is signed in. */
+  @GetMapping("/{id}/sessions")
+  UserSessions sessions(@PathVariable PersonId id, @SignedIn Actor actor) {
+    actor.checkAdministrates();
+    return new UserSessions(sessions.of(id, users.sessionNumber(id), null));
   }
 
   /** Ends every session of somebody. */

@@ -1,7 +1,5 @@
 package firmtally.server.access;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.events.Events;
@@ -11,10 +9,9 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
-import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Clock;
-import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -23,6 +20,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,25 +32,15 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class UserService {
   private static final String USER = "user";
-  private static final int SHORTEST_PASSWORD = 8;
-
-  /** What the way passwords are kept has room for. */
-  private static final int MOST_PASSWORD_BYTES = 72;
-
   private static final int LONGEST = 100;
   private static final int KEY_BYTES = 24;
-  private static final int MOST_SIGNED_OUT = 100_000;
-  private static final Duration KEPT = Duration.ofHours(13);
   private static final SecureRandom RANDOM = new SecureRandom();
   private final UserStore store;
   private final PasswordEncoder passwords;
   private final ChangeLog log;
   private final Events events;
   private final Clock clock;
-  private final String nobodysPassword;
   private final Remembered<Map<PersonId, UserStore.UserRow>> users;
-  private final Cache<String, Boolean> signedOut =
-      Caffeine.newBuilder().maximumSize(MOST_SIGNED_OUT).expireAfterWrite(KEPT).build();
 
   UserService(
       UserStore store, PasswordEncoder passwords, ChangeLog log, Events events, Clock clock) {
@@ -61,7 +49,6 @@ public class UserService {
     this.log = log;
     this.events = events;
     this.clock = clock;
-    this.nobodysPassword = passwords.encode("nobody");
     this.users = new Remembered<>(this::read);
   }
 
@@ -74,28 +61,30 @@ public class UserService {
   /**
    * A user to choose from.
    *
+   * @param roles one or several
    * @param active whether they can sign in
+   * @param invited whether they have not chosen a password yet
    */
   public record UserView(
       PersonId id,
       String name,
       String email,
-      String role,
+      List<String> roles,
       @MaybeNull String team,
       String phone,
       boolean active,
+      boolean invited,
+      boolean secondFactor,
       long version) {}
 
   /** What is remembered is read anew, and streams of sessions that are over end. */
-  private void usersChanged() {
+  void usersChanged() {
     users.forget();
     events.sessionsChanged();
   }
 
   private List<UserStore.UserRow> people() {
-    return users.get().values().stream()
-        .filter(row -> !Role.SYSTEM.word().equals(row.role()))
-        .toList();
+    return users.get().values().stream().filter(row -> !row.isSystem()).toList();
   }
 
   /** Every user, who can no longer sign in with them, by name. */
@@ -107,10 +96,12 @@ public class UserService {
                     u.id(),
                     u.name(),
                     u.email(),
-                    u.role(),
+                    u.actor().roles().words(),
                     u.team(),
                     u.phone(),
                     u.isActive(),
+                    u.invitedAt() != null,
+                    u.hasSecondFactor(),
                     u.version()))
         .toList();
   }
@@ -122,7 +113,7 @@ public class UserService {
 
   /** Whether any active user has a role. */
   public boolean hasActive(Role role) {
-    return people().stream().anyMatch(u -> u.isActive() && role.word().equals(u.role()));
+    return people().stream().anyMatch(u -> u.isActive() && u.actor().roles().has(role));
   }
 
   /** A user by their id. */
@@ -139,7 +130,7 @@ public class UserService {
     return new Reached(row.name(), row.email(), row.phone());
   }
 
-  private UserStore.UserRow row(PersonId id) {
+  UserStore.UserRow row(PersonId id) {
     return Optional.ofNullable(users.get().get(id)).orElseThrow(() -> new NotThere(USER, id));
   }
 
@@ -151,19 +142,9 @@ public class UserService {
         .map(UserStore.UserRow::actor);
   }
 
-  /** Remembers that a session was signed out of, for what still listens in its name. */
-  void signedOut(String session) {
-    signedOut.put(session, Boolean.TRUE);
-    events.sessionsChanged();
-  }
-
-  boolean isSignedOut(String session) {
-    return signedOut.getIfPresent(session) != null;
-  }
-
-  /** What a session that begins now remembers. */
-  SessionUser session(Actor actor) {
-    return new SessionUser(actor.id(), row(actor.id()).sessionNumber());
+  /** The number of somebody's sessions: those that began with another one are over. */
+  long sessionNumber(PersonId id) {
+    return row(id).sessionNumber();
   }
 
   /** Who is asked to look after what nobody was given: a manager, else the administrator. */
@@ -171,9 +152,9 @@ public class UserService {
     return people().stream()
         .filter(UserStore.UserRow::isActive)
         .map(UserStore.UserRow::actor)
-        .filter(actor -> actor.role().manages())
+        .filter(actor -> actor.roles().manages())
         .min(
-            Comparator.comparing((Actor a) -> a.role() != Role.MANAGER)
+            Comparator.comparing((Actor a) -> !a.roles().has(Role.MANAGER))
                 .thenComparing(a -> a.id().value()))
         .orElseThrow(() -> new NotPossible("The company is not set up yet."));
   }
@@ -190,43 +171,60 @@ public class UserService {
 
   /** What an administrator types about somebody. */
   public record UserForm(
-      String name, String email, String role, @MaybeNull String team, @MaybeNull String phone) {}
+      String name,
+      String email,
+      List<String> roles,
+      @MaybeNull String team,
+      @MaybeNull String phone) {}
 
-  /** Changes name, email, role, team and phone; it holds from the next request on. */
+  /** Changes name, email, roles, team and phone; it holds from the next request on. */
   @Transactional
   public void change(PersonId id, long version, UserForm typed, Actor by) {
     by.checkAdministrates();
     UserStore.UserRow before = row(id);
     Input input = new Input();
+    Roles roles = roles(input, typed.roles());
     UserStore.Change after =
         new UserStore.Change(
             id,
             version,
             input.text("name", typed.name(), LONGEST),
             input.email("email", typed.email(), LONGEST),
-            input.value("role", typed.role(), UserService::role).orElse(Role.REP),
+            roles,
             blankToNull(input.optionalText("team", typed.team(), LONGEST)),
             input.optionalText("phone", typed.phone(), LONGEST));
-    if (typed.role() == null || typed.role().isBlank()) {
-      input.refuse("role", "Choose a role.");
-    }
-    if (id.equals(by.id()) && after.role() != Role.ADMINISTRATOR) {
-      input.refuse("role", "You cannot remove your own administrator role.");
+    if (id.equals(by.id()) && !roles.has(Role.ADMINISTRATOR)) {
+      input.refuse("roles", "You cannot remove your own administrator role.");
     }
     input.check();
     log.expectOne(store.update(after), USER, id, before.version());
-    boolean isAnother =
-        after.role() != before.actor().role() || !Objects.equals(before.team(), after.team());
-    if (isAnother) {
+    Roles had = before.actor().roles();
+    if (!roles.equals(had)) {
+      store.setRoles(id, roles);
+    }
+    if (!roles.equals(had) || !Objects.equals(before.team(), after.team())) {
       // What stands open on their screens may be what they no longer see.
       store.endSessions(id);
     }
     usersChanged();
     note(by, id, "name", before.name(), after.name());
     note(by, id, "email", before.email(), after.email());
-    note(by, id, "role", before.role(), after.role().word());
+    note(by, id, "roles", had.inWords(), roles.inWords());
     note(by, id, "team", before.team(), after.team());
     note(by, id, "phone", before.phone(), after.phone());
+  }
+
+  /** The roles that somebody was given: one at least. */
+  static Roles roles(Input input, List<String> words) {
+    List<Role> roles = new ArrayList<>();
+    for (String word : Input.given(words)) {
+      input.value("roles", word, UserService::role).ifPresent(roles::add);
+    }
+    if (roles.isEmpty()) {
+      input.refuse("roles", "Choose at least one role.");
+      return Roles.of(Role.REP);
+    }
+    return new Roles(roles);
   }
 
   private static Role role(String word) {
@@ -281,47 +279,6 @@ public class UserService {
     log.note(by.id(), USER, id, "sessions", null, "ended");
   }
 
-  /** Changes one's own password; all other sessions of theirs are over. */
-  @Transactional
-  public void changePassword(String old, String typed, Actor actor) {
-    Input input = new Input();
-    if (!passwords.matches(old == null ? "" : old, row(actor.id()).password())) {
-      input.refuse("old", "Wrong password.");
-    }
-    checkPassword(input, typed);
-    input.check();
-    store.setPassword(actor.id(), passwords.encode(typed));
-    usersChanged();
-    log.note(actor.id(), USER, actor.id(), "password", null, "changed");
-  }
-
-  /** Sets somebody else's password; all sessions of theirs are over. */
-  @Transactional
-  public void resetPassword(PersonId id, String typed, Actor by) {
-    by.checkAdministrates();
-    row(id);
-    Input input = new Input();
-    checkPassword(input, typed);
-    input.check();
-    store.setPassword(id, passwords.encode(typed));
-    usersChanged();
-    log.note(by.id(), USER, id, "password", null, "reset");
-  }
-
-  private static void checkPassword(Input input, String typed) {
-    String password = typed == null ? "" : typed;
-    if (password.length() < SHORTEST_PASSWORD) {
-      input.refuse("password", "A password has at least " + SHORTEST_PASSWORD + " characters.");
-    }
-    if (password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES) {
-      input.refuse(
-          "password",
-          "A password has at most "
-              + MOST_PASSWORD_BYTES
-              + " bytes; letters with accents are two.");
-    }
-  }
-
   /** The key of somebody's calendar, made when they first ask or when they want another. */
   @Transactional
   public String calendarKey(Actor actor, boolean anew) {
@@ -346,19 +303,26 @@ public class UserService {
     return people().isEmpty();
   }
 
-  Optional<Actor> signIn(String login, String password) {
-    Optional<UserStore.UserRow> user = store.findByLogin(login).filter(UserStore.UserRow::isActive);
-    // As much work for a user name that does not exist, so that time tells nothing.
-    String encoded = user.map(UserStore.UserRow::password).orElse(nobodysPassword);
-    boolean isLong = password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES;
-    boolean matches = passwords.matches(isLong ? "" : password, encoded);
-    return user.filter(u -> matches && !isLong).map(UserStore.UserRow::actor);
+  /** Who has a user name. */
+  Optional<UserStore.UserRow> byLogin(String login) {
+    return store.findByLogin(login).filter(UserStore.UserRow::isActive);
   }
 
   /** Adds a user; problems with name, user name and password are gathered in the input. */
   @Transactional
   public PersonId add(Input input, NewUser user, Actor by) {
-    return add(input, user, () -> passwords.encode(user.password()), by);
+    if (user.password() != null) {
+      PasswordRules.check(
+          input,
+          user.password(),
+          Stream.of(user.login(), user.name(), user.email()).filter(Objects::nonNull).toList());
+    }
+    return add(input, user, () -> encoded(user.password()), by);
+  }
+
+  /** Who has no password signs in with none. */
+  private String encoded(String password) {
+    return passwords.encode(password == null ? Token.random().text() : password);
   }
 
   /**
@@ -379,32 +343,40 @@ public class UserService {
     if (email.isEmpty()) {
       input.refuse("email", "Required.");
     }
-    checkPassword(input, user.password());
     if (store.findByLogin(login).isPresent() || login.equalsIgnoreCase("system")) {
       input.refuse("login", "This user name is taken.");
     }
     String team = input.optionalText("team", user.team(), LONGEST);
     input.check();
-    PersonId id = store.insert(login, name, email, user.role(), blankToNull(team), encoded.get());
+    PersonId id =
+        store.insert(
+            login,
+            name,
+            email,
+            blankToNull(team),
+            encoded.get(),
+            user.password() == null ? clock.instant() : null);
+    store.setRoles(id, user.roles());
     usersChanged();
-    log.note(by.id(), USER, id, "user added", null, name + ", " + user.role().word());
+    log.note(by.id(), USER, id, "user added", null, name + ", " + user.roles().inWords());
     return id;
   }
 
-  /** A user to be added; the password as typed. */
+  /** A user to be added; the password as typed, or null for one who is invited to choose it. */
   public record NewUser(
-      String login, String name, String email, Role role, String team, String password) {}
-
-  /** Refuses a role's word that is none. */
-  static Role roleOf(Input input, String word) {
-    return input.value("role", word, UserService::role).orElse(Role.REP);
+      String login, String name, String email, Roles roles, String team, String password) {
+    /** One of a single role. */
+    public NewUser(
+        String login, String name, String email, Role role, String team, String password) {
+      this(login, name, email, Roles.of(role), team, password);
+    }
   }
 
   /** Refuses a person who cannot own what is sold: an inactive one, or one who does not sell. */
   public void checkSeller(Input input, String at, PersonId id) {
     if (!isActive(id)) {
       input.refuse(at, "Choose an active user.");
-    } else if (!get(id).role().sells()) {
+    } else if (!get(id).roles().sells()) {
       input.refuse(at, get(id).name() + " does not sell.");
     }
   }

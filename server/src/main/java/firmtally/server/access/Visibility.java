@@ -50,13 +50,13 @@ public final class Visibility {
 
   /** Binds what the pieces ask for. */
   public static JdbcClient.StatementSpec bind(JdbcClient.StatementSpec statement, Actor actor) {
-    boolean isTeamsManager = actor.role() == Role.MANAGER && actor.team() != null;
+    boolean isTeamsManager = actor.roles().has(Role.MANAGER) && actor.team() != null;
     return statement
         .param("sees", actor.seesTeam())
         .param("me", actor.id())
-        .param("isManager", actor.role().manages())
-        .param("isAdministrator", actor.role() == Role.ADMINISTRATOR)
-        .param("managesAll", actor.role().manages() && !isTeamsManager)
+        .param("isManager", actor.roles().manages())
+        .param("isAdministrator", actor.roles().has(Role.ADMINISTRATOR))
+        .param("managesAll", actor.roles().manages() && !isTeamsManager)
         .param("managesTeam", isTeamsManager ? actor.team() : null);
   }
 }

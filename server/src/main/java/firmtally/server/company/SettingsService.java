@@ -6,6 +6,7 @@ import firmtally.core.money.Percent;
 import firmtally.core.pricing.PricePolicy;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import firmtally.server.access.UserService;
 import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.platform.CompanyZone;
@@ -129,7 +130,7 @@ public class SettingsService {
   }
 
   /** The sign-off policy as it holds for a role. */
-  public SignOffPolicy signOffPolicy(Role asker) {
+  public SignOffPolicy signOffPolicy(Roles asker) {
     SettingsStore.CompanyRow row = row();
     CurrencyUnit currency = Currencies.get(row.currency());
     return new SignOffPolicy(
@@ -144,10 +145,11 @@ public class SettingsService {
   }
 
   /** The level of a role: an administrator's own, where the company has one above the managers'. */
-  private String signsAs(Role asker) {
-    boolean hasOwn =
-        remembered.get().levels().stream().anyMatch(level -> level.role().equals(asker.word()));
-    return hasOwn ? asker.word() : asker.signsAs();
+  private String signsAs(Roles asker) {
+    return asker.words().stream()
+        .filter(word -> remembered.get().levels().stream().anyMatch(l -> l.role().equals(word)))
+        .findFirst()
+        .orElseGet(asker::signsAs);
   }
 
   private static Optional<SignOffPolicy.AmountRole> amountRole(

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Test;
 /** Guesses are bounded by address, by name and by both, and nobody is locked out by another's. */
 class AttemptsTest {
   private static final Actor ANN =
-      new Actor(new PersonId(1), "ann", "Ann", "ann@ours.example", Role.REP, "North");
+      new Actor(new PersonId(1), "ann", "Ann", "ann@ours.example", Roles.of(Role.REP), "North");
   private static final Supplier<Optional<Actor>> WRONG = Optional::empty;
   private static final Supplier<Optional<Actor>> RIGHT = () -> Optional.of(ANN);
   private final Attempts attempts = new Attempts();

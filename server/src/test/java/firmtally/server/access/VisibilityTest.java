@@ -139,7 +139,7 @@ class VisibilityTest {
     for (String who : people.keySet()) {
       assertThat(holds(Visibility.MANAGERS, ownAlone, who))
           .as(who)
-          .isEqualTo(people.get(who).role().manages());
+          .isEqualTo(people.get(who).roles().manages());
       assertThat(holds(Visibility.ANYBODY, ownAlone, who)).as(who).isTrue();
     }
   }

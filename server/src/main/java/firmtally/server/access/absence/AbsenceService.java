@@ -75,12 +75,12 @@ public class AbsenceService {
       input.refuse("deputyId", "Choose a colleague.");
     }
     input.check();
-    if (actor.role().manages() && users.get(deputy).role() == Role.CREDIT_CONTROLLER) {
+    if (actor.roles().manages() && !users.get(deputy).roles().sells()) {
       input.refuse("deputyId", "A credit controller does not answer for margins.");
     }
-    if (actor.role() == Role.CREDIT_CONTROLLER
-        && users.get(deputy).role() != Role.CREDIT_CONTROLLER
-        && !users.get(deputy).role().manages()) {
+    if (actor.roles().has(Role.CREDIT_CONTROLLER)
+        && !users.get(deputy).roles().has(Role.CREDIT_CONTROLLER)
+        && !users.get(deputy).roles().manages()) {
       input.refuse("deputyId", "Whoever sells does not answer for credit.");
     }
     input.check();
@@ -93,6 +93,12 @@ public class AbsenceService {
         null,
         from.get() + " to " + until.get() + ", deputy " + users.get(deputy).name());
     return id;
+  }
+
+  /** Somebody leaves for good: nobody stands in for them, and they for nobody. */
+  @Transactional
+  public void endAllOf(PersonId person) {
+    store.endAllOf(person, LocalDate.now(clock), clock.instant());
   }
 
   /** Somebody is back, or does not go. */

@@ -68,6 +68,18 @@ class AbsenceStore {
         .single();
   }
 
+  void endAllOf(PersonId person, LocalDate today, Instant at) {
+    sql.sql(
+            """
+            UPDATE absence SET ended_at = :at
+            WHERE (person_id = :person OR deputy_id = :person) AND ended_at IS NULL AND until_day >= :today
+            """)
+        .param("person", person)
+        .param("today", today)
+        .param("at", at)
+        .update();
+  }
+
   void end(AbsenceId id, Instant at) {
     sql.sql("UPDATE absence SET ended_at = :at WHERE id = :id")
         .param("id", id)

@@ -65,7 +65,7 @@ public class TokenService implements Programs {
       TokenId id,
       String name,
       String user,
-      String role,
+      String roles,
       String scope,
       LocalDate until,
       String madeBy,

@@ -41,7 +41,8 @@ class TokenStore {
   List<TokenService.TokenView> list() {
     return sql.sql(
             """
-            SELECT t.id, t.name, p.name AS user, p.role, t.scope, t.until, m.name AS made_by, t.made_at, t.seen_on, t.ended_at
+            SELECT t.id, t.name, p.name AS user,
+                   (SELECT group_concat(r.role, ', ') FROM person_role r WHERE r.person_id = p.id) AS roles, t.scope, t.until, m.name AS made_by, t.made_at, t.seen_on, t.ended_at
             FROM api_token t JOIN person p ON p.id = t.person_id JOIN person m ON m.id = t.made_by
             ORDER BY t.ended_at IS NOT NULL, t.id DESC
             """)

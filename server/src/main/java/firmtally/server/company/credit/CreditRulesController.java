@@ -55,7 +55,7 @@ class CreditRulesController {
         now.reminderDays().get(0),
         now.reminderDays().get(1),
         now.reminderDays().get(2),
-        actor.role().keepsBooks(),
+        actor.roles().keepsBooks(),
         now.version());
   }
 

@@ -36,7 +36,8 @@ public final class Fields {
           "rep email",
           "link",
           "question",
-          "answer");
+          "answer",
+          "user name");
 
   private final Map<String, String> values;
 

@@ -19,7 +19,9 @@ public enum Purpose {
   INTRODUCTION_EMAIL,
   APPOINTMENT_EMAIL,
   CUSTOMER_PAGE_EMAIL,
-  ANSWER_EMAIL;
+  ANSWER_EMAIL,
+  INVITATION_EMAIL,
+  PASSWORD_EMAIL;
 
   /** As the database and the API name it: {@code quote-letter}. */
   public String word() {

@@ -2,7 +2,6 @@ package firmtally.server.customer.access;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Guesses;
-import firmtally.server.access.Role;
 import firmtally.server.access.Token;
 import firmtally.server.access.UserService;
 import firmtally.server.customers.account.AccountService;
@@ -128,7 +127,7 @@ public class PageAccessService implements DueWork, DisposableBean {
             new EmailQueue.Email(
                 PageAccessKind.LINK,
                 link,
-                letters.words().from(actor.role() == Role.SYSTEM ? owner(visitor) : actor),
+                letters.words().from(actor.isSystem() ? owner(visitor) : actor),
                 List.of(visitor.email()),
                 List.of(),
                 "Your customer page at " + letters.words().seller().name(),

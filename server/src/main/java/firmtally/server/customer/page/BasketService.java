@@ -5,6 +5,7 @@ import firmtally.formats.json.Problem;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.customer.access.Visitor;
@@ -148,7 +149,7 @@ class BasketService {
 
   private WorksheetContext context(Visitor visitor) {
     return new WorksheetContext(
-        accounts.readable(visitor.accountId(), Actor.SYSTEM), Role.REP, Optional.empty());
+        accounts.readable(visitor.accountId(), Actor.SYSTEM), Roles.of(Role.REP), Optional.empty());
   }
 
   /** What it comes to; lines with a problem are named and left out. */

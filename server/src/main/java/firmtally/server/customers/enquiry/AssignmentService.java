@@ -22,6 +22,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.joda.money.Money;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The assignment rules: who is given an enquiry, and how it went. */
@@ -261,6 +262,15 @@ public class AssignmentService {
       }
     }
     log.note(actor.id(), "assignment", ALL, "assignment rules", before, words(rules()));
+  }
+
+  /** Who leaves takes no more turns; whoever takes over has theirs. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void replace(Actor from, Actor to, Actor by) {
+    String before = words(rules());
+    if (store.replace(from.id(), to.id()) > 0) {
+      log.note(by.id(), "assignment", ALL, "assignment rules", before, words(rules()));
+    }
   }
 
   private AssignmentStore.RuleRow row(Rule rule, int position) {

@@ -74,6 +74,22 @@ class AssignmentStore {
     sql.sql("DELETE FROM assignment_share WHERE rule_id = :rule").param("rule", rule).update();
   }
 
+  /** Puts one person in another's place; who has turns of their own beside them keeps these. */
+  int replace(PersonId from, PersonId to) {
+    sql.sql(
+            """
+            INSERT INTO assignment_share (rule_id, person_id, weight, given)
+            SELECT rule_id, :to, weight, given FROM assignment_share WHERE person_id = :from
+            ON CONFLICT (rule_id, person_id) DO NOTHING
+            """)
+        .param("from", from)
+        .param("to", to)
+        .update();
+    return sql.sql("DELETE FROM assignment_share WHERE person_id = :from")
+        .param("from", from)
+        .update();
+  }
+
   void putShare(AssignmentRuleId rule, PersonId person, int weight, long given) {
     sql.sql(
             """

@@ -351,6 +351,22 @@ public class EnquiryService implements DueWork {
             people.get(given.personId()).name());
   }
 
+  /** The enquiries that somebody has still to work. */
+  public List<EnquiryId> openOf(PersonId owner) {
+    return store.openOf(owner);
+  }
+
+  /** Gives an enquiry to a colleague. */
+  @Transactional
+  public void setOwner(EnquiryId id, Actor to, Actor by) {
+    Enquiry before = readable(id, Actor.SYSTEM);
+    traces
+        .log()
+        .expectOne(store.setOwner(id, before.version(), to.id()), RECORD, id, before.version());
+    store.logGiven(id, to.id(), traces.clock().instant(), null);
+    traces.log().note(by.id(), RECORD, id, "reassigned to", before.ownerName(), to.name());
+  }
+
   private AssignmentService.Given byRules(Enquiry enquiry) {
     AssignmentService.Turns turns = assignment.turns();
     AssignmentService.Given given = turns.next(facts(enquiry));

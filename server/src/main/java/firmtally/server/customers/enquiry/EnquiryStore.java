@@ -144,6 +144,17 @@ class EnquiryStore {
         .update();
   }
 
+  /** Those of somebody that are new, worked on or on hold. */
+  List<EnquiryId> openOf(PersonId owner) {
+    return sql.sql(
+            """
+            SELECT id FROM enquiry_row WHERE owner_id = :owner AND state IN ('new', 'talking', 'on-hold') ORDER BY id
+            """)
+        .param("owner", owner)
+        .query(EnquiryId.class)
+        .list();
+  }
+
   void logGiven(EnquiryId id, PersonId person, Instant at, AssignmentRuleId rule) {
     sql.sql(
             """

@@ -172,6 +172,23 @@ public class ReassignmentService implements DueWork {
     giveBack(running, actor);
   }
 
+  /**
+   * Somebody leaves: what was lent to them goes back, and what they lent stays where it is. Theirs
+   * goes to a colleague for good.
+   *
+   * @return how many accounts went over
+   */
+  @Transactional
+  public int leave(Actor from, Actor to, Actor by) {
+    store.runningTo(from.id()).forEach(lent -> giveBack(lent, by));
+    store.endRunningFrom(from.id(), LocalDate.now(clock).toString());
+    List<Account> book = accounts.ownedBy(from.id());
+    if (!book.isEmpty()) {
+      reassign(new ReassignmentForm(from.id(), to.id(), null, List.of()), by);
+    }
+    return book.size();
+  }
+
   @Override
   public String job() {
     return "reassignments that end";

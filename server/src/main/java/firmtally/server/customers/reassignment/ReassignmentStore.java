@@ -132,6 +132,30 @@ class ReassignmentStore {
         .optional();
   }
 
+  /** What was lent to somebody. */
+  List<Due> runningTo(PersonId person) {
+    return sql.sql(
+            """
+            SELECT id, from_id, to_id, made_by FROM reassignment
+            WHERE to_id = :person AND until IS NOT NULL AND ended_on IS NULL ORDER BY id DESC
+            """)
+        .param("person", person)
+        .query(Due.class)
+        .list();
+  }
+
+  /** What somebody lent does not come back to them. */
+  void endRunningFrom(PersonId person, String today) {
+    sql.sql(
+            """
+            UPDATE reassignment SET ended_on = :today
+            WHERE from_id = :person AND until IS NOT NULL AND ended_on IS NULL
+            """)
+        .param("person", person)
+        .param("today", today)
+        .update();
+  }
+
   void end(ReassignmentId id, String today) {
     sql.sql("UPDATE reassignment SET ended_on = :today WHERE id = :id")
         .param("id", id)

@@ -286,7 +286,8 @@ public class ActivityService {
             cut(subject),
             due,
             null,
-            person,
+            // Who has left does nothing any more.
+            people.isActive(person) ? person : people.caretaker().id(),
             null,
             on.idOf("opportunity", OpportunityId::new),
             on.idOf("enquiry", EnquiryId::new),
@@ -481,6 +482,17 @@ public class ActivityService {
   @Transactional
   public void doneOpen(OpportunityId opportunity, String outcome) {
     store.doneOpen(opportunity, clock.instant(), outcome);
+  }
+
+  /** Gives everything that somebody has to do to another. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public int giveAllOpen(PersonId from, PersonId to) {
+    return store.giveAllOpen(from, to);
+  }
+
+  /** How much somebody has to do. */
+  public long openCount(PersonId person) {
+    return store.openCount(person);
   }
 
   /** Gives what is open on an opportunity and one person's to another. */

@@ -240,6 +240,24 @@ class ActivityStore {
         .update();
   }
 
+  int giveAllOpen(PersonId from, PersonId to) {
+    return sql.sql(
+            """
+            UPDATE activity SET person_id = :to, version = version + 1
+            WHERE person_id = :from AND closed_at IS NULL
+            """)
+        .param("from", from)
+        .param("to", to)
+        .update();
+  }
+
+  long openCount(PersonId person) {
+    return sql.sql("SELECT count(*) FROM activity WHERE person_id = :person AND closed_at IS NULL")
+        .param("person", person)
+        .query(Long.class)
+        .single();
+  }
+
   List<ActivityService.Planned> calendar(
       LocalDate from, LocalDate to, PersonId person, String team, int most, Actor actor) {
     String text = CALENDAR.replace("<readable>", records.readable("x.record", "x.record_id"));

@@ -156,7 +156,7 @@ public class OpportunityService {
   public WorksheetContext context(Opportunity opportunity) {
     return new WorksheetContext(
         accounts.readable(opportunity.accountId(), Actor.SYSTEM),
-        users.get(opportunity.ownerId()).role(),
+        users.get(opportunity.ownerId()).roles(),
         Optional.of(opportunity.probability()));
   }
 
@@ -172,7 +172,7 @@ public class OpportunityService {
                 o ->
                     new WorksheetContext(
                         known.get(o.accountId()),
-                        users.get(o.ownerId()).role(),
+                        users.get(o.ownerId()).roles(),
                         Optional.of(o.probability()))));
   }
 
@@ -208,7 +208,7 @@ public class OpportunityService {
     input.check();
     Calculation worked =
         worksheets.create(
-            new WorksheetContext(account, users.get(owner).role(), Optional.empty()),
+            new WorksheetContext(account, users.get(owner).roles(), Optional.empty()),
             opening.lines());
     int usual = process.live().stream().mapToInt(Stage::usualDays).sum();
     String number = traces.counters().next("O");
@@ -416,6 +416,11 @@ public class OpportunityService {
   public void lead(OpportunityId id, Optional<DocumentId> quote, String called, Actor actor) {
     store.setLead(id, quote);
     traces.log().note(actor.id(), RECORD, id, "lead quote", null, called);
+  }
+
+  /** Everything that somebody has open or paused. */
+  public List<OpportunityId> openOf(PersonId owner) {
+    return store.openOf(owner);
   }
 
   /** What an owner has open or paused with an account. */

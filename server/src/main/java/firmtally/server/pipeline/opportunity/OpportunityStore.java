@@ -299,6 +299,15 @@ class OpportunityStore {
     return due.param("today", today).query(OpportunityId.class).list();
   }
 
+  /** The open ones of an owner. */
+  List<OpportunityId> openOf(PersonId owner) {
+    return sql.sql(
+            "SELECT id FROM opportunity WHERE owner_id = :owner AND state IN ('open', 'paused') ORDER BY id")
+        .param("owner", owner)
+        .query(OpportunityId.class)
+        .list();
+  }
+
   /** The open ones of an owner with an account. */
   List<OpportunityId> openOf(AccountId account, PersonId owner) {
     return sql.sql(

@@ -1,7 +1,6 @@
 package firmtally.server.platform.files;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.FileId;
 import firmtally.server.platform.ids.PersonId;
@@ -81,7 +80,7 @@ public class FileService {
     input.check();
     String sha256 = sha256(bytes);
     store.putContent(sha256, bytes);
-    PersonId by = actor.role() == Role.SYSTEM ? null : actor.id();
+    PersonId by = actor.isSystem() ? null : actor.id();
     store.insert(
         new FileStore.New(record, id, name, type(name), bytes.length, sha256, by, clock.instant()));
     log.note(actor.id(), record, id, "file", null, name);

@@ -1,7 +1,6 @@
 package firmtally.server.platform.records;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.access.Seen;
 import firmtally.server.access.Visibility;
 import firmtally.server.platform.database.Sql;
@@ -52,7 +51,7 @@ public class Records {
    * @throws NotAllowed saying whose it is
    */
   public void checkReadable(String kind, Id id, Actor actor) {
-    if (actor.role() == Role.SYSTEM) {
+    if (actor.isSystem()) {
       // What the company does by itself sees everything; that it is there is found when it is read.
       return;
     }

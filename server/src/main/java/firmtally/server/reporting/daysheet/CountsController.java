@@ -1,7 +1,6 @@
 package firmtally.server.reporting.daysheet;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.database.Sql;
 import java.time.Clock;
@@ -54,7 +53,7 @@ class CountsController {
     return sql.sql(COUNTS)
         .param("day_sheet", daySheet.count(actor))
         .param("me", actor.id())
-        .param("all", actor.role() != Role.REP)
+        .param("all", !actor.roles().isOnlyRep())
         .param("sees", actor.seesTeam())
         .param("soon", today.plusDays(SOON_DAYS))
         .query(Counts.class)

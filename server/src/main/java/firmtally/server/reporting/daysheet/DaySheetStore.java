@@ -113,8 +113,8 @@ class DaySheetStore {
           + TEAMS
           + " OR EXISTS (SELECT 1 FROM absence ab JOIN person boss ON boss.id = ab.person_id"
           + " WHERE ab.deputy_id = :me AND ab.ended_at IS NULL AND :today BETWEEN ab.from_day AND ab.until_day"
-          + " AND (boss.role = ap.role OR boss.role = 'administrator')"
-          + " AND (boss.role = 'administrator' OR boss.team IS NULL OR boss.team = p.team)"
+          + " AND EXISTS (SELECT 1 FROM person_role br WHERE br.person_id = boss.id AND (br.role = 'administrator'"
+          + " OR br.role = ap.role AND (boss.team IS NULL OR boss.team = p.team)))"
           + " AND (:team = '' OR p.team = :team)))"
           + "\nUNION ALL\nSELECT 'sign-off-' || ap.answer, 'quote', q.id, q.number, o.title || ': ' || ap.words, c.name, substr(ap.answered_at, 1, 10),"
           + " qw.contract, NULL, NULL, NULL, FALSE\n"
@@ -196,13 +196,13 @@ class DaySheetStore {
   private JdbcClient.StatementSpec todo(String query, Actor actor, LocalDate today) {
     return sql.sql(query)
         .param("me", actor.id())
-        .param("all", actor.role() != Role.REP)
+        .param("all", !actor.roles().isOnlyRep())
         .param("team", actor.seesTeam())
-        .param("manages", actor.role().manages())
-        .param("administrates", actor.role() == Role.ADMINISTRATOR)
+        .param("manages", actor.roles().manages())
+        .param("administrates", actor.roles().has(Role.ADMINISTRATOR))
         .param("today", today.toString())
-        .param("controls", actor.role() == Role.CREDIT_CONTROLLER)
-        .param("keeps", actor.role().keepsBooks())
+        .param("controls", actor.roles().has(Role.CREDIT_CONTROLLER))
+        .param("keeps", actor.roles().keepsBooks())
         .param("lately", today.minusDays(QUOTE_DAYS).toString())
         .param("soon", today.plusDays(QUOTE_DAYS).toString())
         .param("silent", today.minusDays(SILENT_DAYS).toString());
@@ -212,7 +212,7 @@ class DaySheetStore {
   List<OpenOpportunity> open(Actor actor, LocalDate to, CurrencyUnit currency) {
     return sql.sql(OPEN)
         .param("to", to.toString())
-        .param("all", actor.role() != Role.REP)
+        .param("all", !actor.roles().isOnlyRep())
         .param("team", actor.seesTeam())
         .param("me", actor.id())
         .query(
@@ -233,7 +233,7 @@ class DaySheetStore {
             """)
         .param("from", from.toString())
         .param("to", to.toString())
-        .param("all", actor.role() != Role.REP)
+        .param("all", !actor.roles().isOnlyRep())
         .param("team", actor.seesTeam())
         .param("me", actor.id())
         .query(Long.class)
@@ -249,7 +249,7 @@ class DaySheetStore {
             """)
         .param("from", from.toString().substring(0, 7))
         .param("to", to.toString().substring(0, 7))
-        .param("all", actor.role() != Role.REP)
+        .param("all", !actor.roles().isOnlyRep())
         .param("team", actor.seesTeam())
         .param("me", actor.id())
         .query(Long.class)

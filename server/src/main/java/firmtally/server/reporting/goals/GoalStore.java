@@ -33,7 +33,8 @@ class GoalStore {
                 SELECT p.id, p.name, p.team, (:isManager AND (:managesAll OR p.team = :managesTeam)) AS may_change,
                        p.deactivated_at IS NULL AS active
                 FROM person p
-                WHERE p.role IN ('rep', 'manager', 'administrator') AND (:sees = '' OR p.team = :sees OR p.id = :me)
+                WHERE p.id <> 0 AND EXISTS (SELECT 1 FROM person_role pr WHERE pr.person_id = p.id AND pr.role <> 'credit-controller')
+                  AND (:sees = '' OR p.team = :sees OR p.id = :me)
                 ORDER BY p.team IS NULL, p.team, p.name
                 """),
             actor)

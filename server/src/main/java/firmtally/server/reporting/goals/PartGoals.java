@@ -47,7 +47,7 @@ class PartGoals {
   }
 
   static boolean maySet(Actor actor) {
-    return actor.role().manages() && actor.seesTeam().isEmpty();
+    return actor.roles().manages() && actor.seesTeam().isEmpty();
   }
 
   private List<PartStore.Part> seen(Actor actor) {

@@ -131,7 +131,7 @@ class OutlookController {
         range(both.set()),
         range(both.learnt()),
         both.learntSince(),
-        actor.role().manages() && actor.seesTeam().isEmpty(),
+        actor.roles().manages() && actor.seesTeam().isEmpty(),
         both.processes().stream()
             .map(
                 p ->

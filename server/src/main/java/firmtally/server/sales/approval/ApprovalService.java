@@ -164,13 +164,13 @@ public class ApprovalService {
    */
   private boolean hasRole(String role, String team, Actor actor) {
     if (Role.CREDIT_CONTROLLER.word().equals(role)) {
-      return actor.role() == Role.CREDIT_CONTROLLER
-          || actor.role() == Role.ADMINISTRATOR && !users.hasActive(Role.CREDIT_CONTROLLER);
+      return actor.roles().has(Role.CREDIT_CONTROLLER)
+          || actor.roles().has(Role.ADMINISTRATOR) && !users.hasActive(Role.CREDIT_CONTROLLER);
     }
     // A level above the managers' is the administrators'.
     return Role.MANAGER.word().equals(role)
         ? actor.manages(team)
-        : Role.ADMINISTRATOR.word().equals(role) && actor.role() == Role.ADMINISTRATOR;
+        : Role.ADMINISTRATOR.word().equals(role) && actor.roles().has(Role.ADMINISTRATOR);
   }
 
   /**

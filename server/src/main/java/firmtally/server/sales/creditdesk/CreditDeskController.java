@@ -185,7 +185,7 @@ class CreditDeskController {
   record Asked(ApprovalId id) {}
 
   private static void checkSees(Actor actor) {
-    if (!actor.role().keepsBooks() && !actor.role().manages()) {
+    if (!actor.roles().keepsBooks() && !actor.roles().manages()) {
       throw new NotAllowed(
           "The credit desk is for credit controllers, managers and administrators.");
     }
@@ -258,8 +258,8 @@ class CreditDeskController {
         ledger.items(id, true, actor),
         store.holds(Optional.of(id), currency),
         requests.ofAccount(id, actor),
-        actor.role().keepsBooks(),
-        actor.role().sells(),
+        actor.roles().keepsBooks(),
+        actor.roles().sells(),
         account.version());
   }
 

@@ -217,8 +217,8 @@ class InvoiceController {
         item.map(i -> ledger.paid(i.id())).orElse(List.of()),
         invoice.sentAt(),
         sending.emailTo(document),
-        actor.role().keepsBooks() && !invoice.isCredit(),
-        actor.role().keepsBooks());
+        actor.roles().keepsBooks() && !invoice.isCredit(),
+        actor.roles().keepsBooks());
   }
 
   private static InvoiceLineView line(Invoice.Line line) {

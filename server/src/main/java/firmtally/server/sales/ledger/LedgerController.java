@@ -49,7 +49,7 @@ class LedgerController {
   /** Everybody's, for whoever keeps the books or manages. */
   @GetMapping(path = "/open-items.xlsx", produces = Download.XLSX)
   ResponseEntity<byte[]> openItemsBook(@SignedIn Actor actor) {
-    if (!actor.role().keepsBooks() && !actor.role().manages()) {
+    if (!actor.roles().keepsBooks() && !actor.roles().manages()) {
       throw new NotAllowed(
           "All open items are for credit controllers, managers and administrators.");
     }

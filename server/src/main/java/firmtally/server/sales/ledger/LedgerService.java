@@ -243,7 +243,7 @@ public class LedgerService {
   public void promise(OpenItemId id, long version, PromiseForm typed, Actor actor) {
     Item item = store.find(id, today(), currency()).orElseThrow(() -> new NotThere("item", id));
     Account account = accounts.readable(item.accountId(), actor);
-    if (!actor.role().keepsBooks() && !actor.mayChange(account.owner())) {
+    if (!actor.roles().keepsBooks() && !actor.mayChange(account.owner())) {
       throw new NotPossible(
           "Promises are noted by the account's owner and whoever keeps the books.");
     }

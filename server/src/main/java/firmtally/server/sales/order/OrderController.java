@@ -255,7 +255,7 @@ class OrderController {
         isOpen && isEditable && isUntouched,
         order.isReleased() && isEditable && isDue,
         order.isReleased() && isEditable && isDue,
-        order.isReleased() && isToInvoice && actor.role().keepsBooks(),
+        order.isReleased() && isToInvoice && actor.roles().keepsBooks(),
         isOpen && isEditable);
   }
 

@@ -416,7 +416,7 @@ public class QuoteService implements DueWork {
 
   /** What has expired is honoured by those who manage alone. */
   void checkHonoured(Quote quote, Actor actor) {
-    if (quote.isExpired(today()) && !actor.role().manages()) {
+    if (quote.isExpired(today()) && !actor.roles().manages()) {
       throw new NotPossible(
           "This quote expired on "
               + quote.terms().validUntil()

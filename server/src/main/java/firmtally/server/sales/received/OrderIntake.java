@@ -5,7 +5,6 @@ import firmtally.core.money.UnitPrice;
 import firmtally.formats.order.ReceivedOrder;
 import firmtally.formats.order.UblOrderReader;
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
@@ -159,11 +158,7 @@ public class OrderIntake {
     ReceivedOrderId received =
         store.insert(
             new ReceivedOrderStore.Came(
-                id,
-                order,
-                files.keep(xml),
-                activity,
-                actor.role() == Role.SYSTEM ? null : actor.id()),
+                id, order, files.keep(xml), activity, actor.isSystem() ? null : actor.id()),
             clock.instant());
     lines.forEach(line -> store.insertLine(received, line));
     log.note(actor.id(), ReceivedOrders.RECORD, received, "order came", null, order.number());

@@ -5,6 +5,7 @@ import firmtally.core.worksheet.Breakdown;
 import firmtally.core.worksheet.LineTally;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
@@ -259,7 +260,7 @@ public class ReceivedOrders {
         : Optional.of(
             calculator.tally(
                 new WorksheetContext(
-                    accounts.readable(account, Actor.SYSTEM), Role.REP, Optional.empty()),
+                    accounts.readable(account, Actor.SYSTEM), Roles.of(Role.REP), Optional.empty()),
                 form));
   }
 

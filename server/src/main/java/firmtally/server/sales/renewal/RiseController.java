@@ -172,7 +172,7 @@ class RiseController {
   }
 
   private static @MaybeNull String margin(RiseService.Side of, Actor actor) {
-    return actor.role().seesCosts()
+    return actor.roles().seesCosts()
         ? of.margin().map(p -> p.value().setScale(2).toPlainString()).orElse(null)
         : null;
   }

@@ -4,6 +4,7 @@ import firmtally.core.margin.SignOff;
 import firmtally.core.money.Texts;
 import firmtally.core.worksheet.LineTally;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -44,7 +45,7 @@ public record SignOffNeed(Optional<String> role, List<Reason> reasons) {
    * @param asker who asks: a rep's line is a manager's to sign
    */
   static SignOffNeed of(
-      Optional<SignOff> core, List<LineTally> lines, Optional<Money> ownCostOver, Role asker) {
+      Optional<SignOff> core, List<LineTally> lines, Optional<Money> ownCostOver, Roles asker) {
     List<Reason> own =
         asker.manages()
             ? List.of()

@@ -2,6 +2,7 @@ package firmtally.server.platform.database;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.Id;
@@ -41,14 +42,19 @@ public final class TestCompany {
             () ->
                 id(
                     sql("""
-                        INSERT INTO person (login, name, email, role, team, password)
-                        VALUES (:login, :login, :login || '@ours.example', :role, :team, 'x') RETURNING id
+                        INSERT INTO person (login, name, email, team, password)
+                        VALUES (:login, :login, :login || '@ours.example', :team, 'x') RETURNING id
                         """)
                         .param("login", login)
-                        .param("role", role)
                         .param("team", team),
                     PersonId.class));
-    return new Actor(id, login, login, login + "@ours.example", role, team);
+    database.act(
+        () ->
+            sql("INSERT INTO person_role (person_id, role) VALUES (:id, :role)")
+                .param("id", id)
+                .param("role", role)
+                .update());
+    return new Actor(id, login, login, login + "@ours.example", Roles.of(role), team);
   }
 
   public AccountId account(String name, Actor owner) {

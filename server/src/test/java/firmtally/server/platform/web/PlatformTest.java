@@ -236,7 +236,7 @@ class PlatformTest {
     transaction.executeWithoutResult(
         status ->
             sql.sql(
-                    "INSERT INTO person (id, login, name, email, role, password) VALUES (1, 'a', 'A', 'a@a.example', 'rep', 'x')")
+                    "INSERT INTO person (id, login, name, email, password) VALUES (1, 'a', 'A', 'a@a.example', 'x')")
                 .update());
   }
 

@@ -8,6 +8,7 @@ import static org.mockito.Mockito.when;
 import firmtally.core.pricing.PricePolicy;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
@@ -401,7 +402,7 @@ class TableServiceTest {
   @Test
   void whoSeesNoCostsSeesNoMargin() {
     Actor controller =
-        new Actor(rep.id(), "c", "c", "c@ours.example", Role.CREDIT_CONTROLLER, null);
+        new Actor(rep.id(), "c", "c", "c@ours.example", Roles.of(Role.CREDIT_CONTROLLER), null);
     TableQuery asked =
         new TableQuery(
             "sold", "family", "", "margin-percent", null, null, null, null, null, null, null, null);

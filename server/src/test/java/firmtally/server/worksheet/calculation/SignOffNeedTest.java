@@ -11,6 +11,7 @@ import firmtally.core.worksheet.Line;
 import firmtally.core.worksheet.LineTally;
 import firmtally.core.worksheet.Worksheet;
 import firmtally.server.access.Role;
+import firmtally.server.access.Roles;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -34,7 +35,7 @@ class SignOffNeedTest {
   }
 
   private static SignOffNeed need(List<LineTally> lines, Role asker) {
-    return SignOffNeed.of(Optional.empty(), lines, LIMIT, asker);
+    return SignOffNeed.of(Optional.empty(), lines, LIMIT, Roles.of(asker));
   }
 
   @Test
@@ -58,7 +59,8 @@ class SignOffNeedTest {
   @Test
   void withoutAnAmountInTheSettingsNothingIsAsked() {
     assertThat(
-            SignOffNeed.of(Optional.empty(), lines(own("900"), "1"), Optional.empty(), Role.REP)
+            SignOffNeed.of(
+                    Optional.empty(), lines(own("900"), "1"), Optional.empty(), Roles.of(Role.REP))
                 .needed())
         .isFalse();
   }
@@ -71,7 +73,8 @@ class SignOffNeedTest {
             List.of(
                 new SignOff.Reason(
                     SignOff.Rule.DOCUMENT_FLOOR, Optional.empty(), "administrator")));
-    SignOffNeed need = SignOffNeed.of(Optional.of(core), lines(own("900"), "1"), LIMIT, Role.REP);
+    SignOffNeed need =
+        SignOffNeed.of(Optional.of(core), lines(own("900"), "1"), LIMIT, Roles.of(Role.REP));
     assertThat(need.role()).contains("administrator");
     assertThat(need.reasons())
         .extracting(SignOffNeed.Reason::rule)

@@ -8,7 +8,7 @@
   import { Acts } from '$lib/ui/acts.svelte';
   import { day } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
-  import { session } from './session.svelte';
+  import { session } from '$lib/shell/session.svelte';
   /** When one is away, and who answers sign-offs and holds meanwhile. */
   const today = session.view?.today ?? '';
   const absences = load(
