@@ -21,5 +21,14 @@ export function signedIn(role: string, id = 2): void {
     timeZone: 'UTC'
   };
   isToday(TODAY);
-  session.company = { name: 'Ours', currency: 'EUR', minorDigits: 2 };
+  session.company = {
+    name: 'Ours',
+    currency: 'EUR',
+    minorDigits: 2,
+    silentDays: 14,
+    expiringDays: 7,
+    colour: '',
+    locale: 'en-GB',
+    hasLogo: false
+  };
 }

@@ -6,6 +6,7 @@
   import { Form } from '$lib/forms/form.svelte';
   import { match } from '$lib/ui/acts.svelte';
   import { untrack } from 'svelte';
+  import Offered from '$lib/ui/Offered.svelte';
   /** What can be typed on an account; price group and terms by managers. */
   let { a, onChange }: { a: Schemas['AccountPage']; onChange: () => unknown } = $props();
   const FIELDS = [
@@ -22,6 +23,11 @@
     ['taxExemption', 'No tax, because (optional)'],
     ['paysAs', 'Pays under the name (optional)']
   ] as const;
+  const OFFERED: Record<string, string> = {
+    industry: 'industry',
+    taxExemption: 'tax-exemption',
+    priceGroup: 'price-group'
+  };
   const path = untrack(() => ({ id: a.id }));
   const of = (account: Schemas['AccountPage']) => ({
     values: {
@@ -54,9 +60,16 @@
 </script>
 
 <form class="form" onsubmit={form.submit}>
-  {#each FIELDS as [name, label], n (name)}<Entry {form} {name} {label} focus={n === 0} />{/each}
+  {#each FIELDS as [name, label], n (name)}<Entry
+      {form}
+      {name}
+      {label}
+      focus={n === 0}
+      {...OFFERED[name] ? { list: `account-${name}` } : {}}
+    />{/each}
+  {#each Object.entries(OFFERED) as [name, list] (name)}<Offered {list} id={`account-${name}`} />{/each}
   {#if a.mayChangeTerms}
-    <Entry {form} name="priceGroup" label="Price group" />
+    <Entry {form} name="priceGroup" label="Price group" list="account-priceGroup" />
     <Entry {form} name="termsDays" label="Payment terms (days)" />
   {/if}
   <div class="whole"><Tick {form} name="poNumberRequired" label="PO number required" /></div>

@@ -6,6 +6,8 @@
   import { Form } from '$lib/forms/form.svelte';
   import { match } from '$lib/ui/acts.svelte';
   import { untrack } from 'svelte';
+  import { load } from '$lib/ui/load.svelte';
+  import Offered from '$lib/ui/Offered.svelte';
   /** A product as typed: a new one, or one that is changed. */
   let {
     product,
@@ -27,7 +29,7 @@
       unit: p?.unit ?? 'pc',
       listPrice: p?.listPrice ?? '',
       unitCost: p?.unitCost ?? '',
-      taxPercent: p?.taxPercent ?? '19',
+      taxPercent: p?.taxPercent ?? '',
       everyMonths: p?.everyMonths?.toString() ?? '',
       termMonths: p?.termMonths?.toString() ?? '',
       stock: p?.stock ?? '',
@@ -55,6 +57,16 @@
     },
     done: (code) => onDone(code)
   });
+  const LISTS: Record<string, string> = { family: 'families', unit: 'units', taxPercent: 'taxes' };
+  const taxes = load(
+    () => ['taxes'],
+    () => api.GET('/api/taxes')
+  );
+  // A new product carries the usual tax, unless somebody typed another one meanwhile.
+  $effect(() => {
+    const usual = taxes.data?.taxes.find((tax) => tax.usual)?.percent;
+    if (!product && usual && untrack(() => form.values.taxPercent) === '') form.values.taxPercent = usual;
+  });
   const FIELDS = [
     ['name', 'Name'],
     ['family', 'Family'],
@@ -78,9 +90,14 @@
       {name}
       {label}
       focus={n === 0 && product !== undefined}
-      {...name === 'family' ? { list: 'families' } : {}}
+      {...LISTS[name] ? { list: LISTS[name] } : {}}
     />
   {/each}
+  <Offered list="unit" id="units" />
+  <datalist id="taxes"
+    >{#each taxes.data?.taxes ?? [] as tax (tax.id)}<option value={tax.percent}>{tax.name}</option
+      >{/each}</datalist
+  >
   <Tick {form} name="active" label="Active (can be quoted)" />
   <datalist id="families"
     >{#each families as family (family)}<option value={family}></option>{/each}</datalist

@@ -1,13 +1,14 @@
 <script lang="ts">
   import { api, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
+  import { noContact } from '$lib/shell/silence';
   import { rounded } from '$lib/ui/format';
   import { load } from '$lib/ui/load.svelte';
   /** The two largest open opportunities of the period that are neglected in some way. */
   let { to }: { to: string } = $props();
   const WORDS: Record<string, string> = {
     'no-activity-planned': 'no activity planned',
-    'no-contact': 'no contact for 14 days',
+    'no-contact': noContact(),
     'close-moved-back': 'close date moved back',
     'past-expected-close': 'past expected close',
     'over-usual-days': 'long in its stage'

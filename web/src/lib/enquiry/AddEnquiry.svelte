@@ -6,6 +6,7 @@
   import { load } from '$lib/ui/load.svelte';
   import Alike from './Alike.svelte';
   import { emptyEnquiry, detailsOf } from './enquiry';
+  import Offered from '$lib/ui/Offered.svelte';
   /** Takes an enquiry down on one line; who may be the same stands beneath while it is typed. */
   let { onTaken, first = $bindable() }: { onTaken: () => unknown; first?: HTMLInputElement | undefined } =
     $props();
@@ -101,9 +102,7 @@
         <option value="rules">assign automatically</option>
       </select></label
     >
-    <datalist id="sources"
-      >{#each used.data?.sources ?? [] as s (s)}<option value={s}></option>{/each}</datalist
-    >
+    <Offered list="source" id="sources" more={used.data?.sources ?? []} />
     <datalist id="campaigns"
       >{#each used.data?.campaigns ?? [] as s (s)}<option value={s}></option>{/each}</datalist
     >

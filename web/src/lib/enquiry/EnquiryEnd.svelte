@@ -11,16 +11,10 @@
   import { untrack } from 'svelte';
   import type { Ending } from './enquiry';
   import { sells } from '$lib/users/sells';
+  import Offered from '$lib/ui/Offered.svelte';
   /** An enquiry is not pursued, put on hold until a day, or given to somebody else. */
   let { e, how, onDone }: { e: Schemas['EnquiryRow']; how: Ending; onDone: () => unknown } = $props();
   const LABEL = { 'not-pursued': 'Close enquiry', 'on-hold': 'Put on hold', reassign: 'Reassign' };
-  const REASONS = [
-    'Order too small',
-    'No budget',
-    'Not reachable',
-    'Wrong product',
-    'Already a customer elsewhere'
-  ];
   const users = load(
     () => ['people'],
     () => api.GET('/api/users'),
@@ -62,9 +56,7 @@
   {:else}
     {#if how === 'on-hold'}<Entry {form} name="until" label="Until" type="date" />{/if}
     <Entry {form} name="reason" label="Reason" list={how === 'not-pursued' ? list : ''} focus />
-    <datalist id={list}
-      >{#each REASONS as reason (reason)}<option value={reason}></option>{/each}</datalist
-    >
+    <Offered list="not-pursued-reason" id={list} />
   {/if}
   <FormFoot {form} label={LABEL[how]} />
 </form>

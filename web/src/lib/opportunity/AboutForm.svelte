@@ -7,6 +7,7 @@
   import { match } from '$lib/ui/acts.svelte';
   import { load } from '$lib/ui/load.svelte';
   import { untrack } from 'svelte';
+  import Offered from '$lib/ui/Offered.svelte';
   /** Everything that can be typed about an opportunity. */
   let {
     o,
@@ -68,9 +69,7 @@
   <Pick {form} name="business" label="Business" options={same('new', 'existing')} />
   <Entry {form} name="source" label="Source" list="sources" />
   <Entry {form} name="campaign" label="Campaign (optional)" list="campaigns" />
-  <datalist id="sources"
-    >{#each used.data?.sources ?? [] as s (s)}<option value={s}></option>{/each}</datalist
-  >
+  <Offered list="source" id="sources" more={used.data?.sources ?? []} />
   <datalist id="campaigns"
     >{#each used.data?.campaigns ?? [] as s (s)}<option value={s}></option>{/each}</datalist
   >

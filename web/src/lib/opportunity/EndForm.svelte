@@ -8,6 +8,7 @@
   import { load } from '$lib/ui/load.svelte';
   import { untrack } from 'svelte';
   import { after } from '$lib/activity/step';
+  import Offered from '$lib/ui/Offered.svelte';
   /** Why it is lost and to whom, or why and until when it is on hold. */
   let {
     o,
@@ -26,9 +27,6 @@
     () => api.GET('/api/opportunities/used')
   );
   const rivals = $derived([...new Set([...o.team.competitors, ...(used.data?.competitors ?? [])])]);
-  const reasons = $derived([
-    ...new Set([...(used.data?.reasons ?? []), 'Price', 'No budget', 'Lost to competitor', 'Delivery time'])
-  ]);
   const path = untrack(() => ({ id: o.id }));
   const form = new Form({
     values: { reason: '', competitor: '', until: after(session.view?.today ?? '2026-01-01', 30) },
@@ -58,9 +56,7 @@
   <Entry {form} name="reason" label="Reason" list="reasons" focus />
   {#if !paused}
     <Entry {form} name="competitor" label="Lost to (optional)" list="rivals" />
-    <datalist id="reasons"
-      >{#each reasons as r (r)}<option value={r}></option>{/each}</datalist
-    >
+    <Offered list="lost-reason" id="reasons" more={used.data?.reasons ?? []} />
     <datalist id="rivals"
       >{#each rivals as r (r)}<option value={r}></option>{/each}</datalist
     >

@@ -3,7 +3,7 @@
   export const ATTENTION = [
     ['any', 'in any way'],
     ['no-activity-planned', 'no activity planned'],
-    ['no-contact', 'no contact for 14 days'],
+    ['no-contact', 'no contact for some time'],
     ['close-moved-back', 'close date moved back twice or more'],
     ['past-expected-close', 'past expected close'],
     ['over-usual-days', 'longer in stage than usual']

@@ -1,8 +1,12 @@
+import { noContact } from '$lib/shell/silence';
+
 /** What speaks for looking at an opportunity, in words. */
 export const WHY: Record<string, string> = {
   'close-moved-back': 'close date moved back since the last meeting',
   'past-expected-close': 'past expected close',
-  'no-contact': 'no contact for 14 days',
+  get 'no-contact'() {
+    return noContact();
+  },
   changed: 'changed since the last meeting'
 };
 

@@ -2,44 +2,38 @@
   import { api, ask, type Schemas } from '$lib/api/client';
   import Entry from '$lib/forms/Entry.svelte';
   import FormFoot from '$lib/forms/FormFoot.svelte';
+  import Pick from '$lib/forms/Pick.svelte';
   import { Form } from '$lib/forms/form.svelte';
+  import { session } from '$lib/shell/session.svelte';
   import { match } from '$lib/ui/acts.svelte';
   import { say } from '$lib/ui/said';
   import { untrack } from 'svelte';
-  /** What stands on the company's papers beside its name. */
+  import { LOCALES } from './locales';
+  /** The company's name, what stands on its papers beside it, and how it writes. */
   let { particulars }: { particulars: Schemas['Particulars'] } = $props();
   const FIELDS = [
+    ['name', 'Company'],
     ['street', 'Street'],
     ['postal', 'Postal code'],
     ['town', 'Town'],
     ['country', 'Country'],
     ['phone', 'Phone'],
-    ['email', 'Email'],
+    ['email', 'Email, from which documents are sent'],
     ['website', 'Website'],
     ['taxId', 'Tax ID'],
     ['registration', 'Registration'],
     ['bank', 'Bank account (IBAN)'],
     ['language', 'Language of texts (two letters)']
   ] as const;
+  const PAPERS = [
+    ['A4', 'A4'],
+    ['Letter', 'Letter']
+  ] as const;
   const of = (p: Schemas['Particulars']) => {
-    const { street, postal, town, country, phone, email, website } = p;
-    const { taxId, registration, bank, language } = p;
-    return {
-      values: {
-        street,
-        postal,
-        town,
-        country,
-        phone,
-        email,
-        website,
-        taxId,
-        registration,
-        bank,
-        language
-      },
-      version: p.version
-    };
+    const { logo, logoType, version, ...values } = p;
+    void logo;
+    void logoType;
+    return { values, version };
   };
   const read = async () => of(await ask(api.GET('/api/company/particulars')));
   const form = new Form({
@@ -51,6 +45,7 @@
     done: async () => {
       const now = await read();
       form.begin(now.values, now.version);
+      await session.load();
       say('Saved. Papers that left before stay as they are.');
     }
   });
@@ -58,5 +53,8 @@
 
 <form class="form" onsubmit={form.submit}>
   {#each FIELDS as [name, label] (name)}<Entry {form} {name} {label} />{/each}
+  <Pick {form} name="locale" label="Dates and numbers as in" options={LOCALES} />
+  <Pick {form} name="paper" label="Paper" options={PAPERS} />
+  <Entry {form} name="colour" label="Colour of customer pages (optional)" placeholder="#0F4C5C" />
   <FormFoot {form} />
 </form>

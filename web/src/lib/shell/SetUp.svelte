@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { api, ask } from '$lib/api/client';
+  import { api, ask, type Schemas } from '$lib/api/client';
+  import Choice from '$lib/ui/Choice.svelte';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
@@ -7,6 +8,7 @@
 
   let code = $state('');
   let company = $state('');
+  let country = $state('');
   let currency = $state('EUR');
   let name = $state('');
   let email = $state('');
@@ -15,20 +17,28 @@
   const acts = new Acts();
   let currencies = $state<string[]>([]);
   let timeZones = $state<string[]>([]);
+  let countries = $state.raw<Schemas['Country'][]>([]);
   // Whoever sets it up most likely sits where the company is.
   let timeZone = $state(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const chosen = $derived(countries.find((one) => one.code === country));
   void ask(api.GET('/api/setup')).then((choices) => {
     currencies = choices.currencies;
     timeZones = choices.timeZones;
+    countries = choices.countries;
     if (!timeZones.includes(timeZone)) timeZone = '';
   });
+
+  function choose(next: string) {
+    country = next;
+    if (chosen) currency = chosen.currency;
+  }
 
   function submit(event: SubmitEvent) {
     event.preventDefault();
     void acts.run(async () => {
       await ask(
         api.POST('/api/setup', {
-          body: { code, company, currency, timeZone, name, email, login, password }
+          body: { code, company, country, currency, timeZone, name, email, login, password }
         })
       );
       await session.signIn(login, password);
@@ -40,18 +50,27 @@
 <main>
   <form class="leaf" onsubmit={submit}>
     <h1>Set up your company</h1>
-    <p class="quiet">
-      This database is empty. Name the company, its currency, and yourself as its administrator; everything
-      else can follow.
+    <p class="quiet whole">
+      This database is empty. Name the company and yourself as its administrator. A sales process, one for
+      renewals, a policy and the taxes of the country are set up with it; everything can be changed later.
     </p>
-    <Field
-      label="Code that the server printed when it started"
-      name="code"
-      bind:value={code}
-      problem={acts.at('code')}
-      focus
-    />
+    <div class="whole">
+      <Field
+        label="Code that the server printed when it started"
+        name="code"
+        bind:value={code}
+        problem={acts.at('code')}
+        focus
+      />
+    </div>
     <Field label="Company" name="company" bind:value={company} problem={acts.at('company')} />
+    <Choice
+      label="Country"
+      name="country"
+      options={[['', 'another one'], ...countries.map((one) => [one.code, one.name] as const)]}
+      bind:value={() => country, choose}
+      problem={acts.at('country')}
+    />
     <Field
       label="Currency of all documents (ISO code)"
       name="currency"
@@ -72,17 +91,23 @@
     <datalist id="time-zones"
       >{#each timeZones as zone (zone)}<option value={zone}></option>{/each}</datalist
     >
+    {#if chosen}
+      <p class="quiet whole">
+        Taxes of {chosen.name}: {chosen.taxes.map((tax) => `${tax} %`).join(', ')}. Please check them under
+        Settings; laws change.
+      </p>
+    {/if}
     <Field label="Your name" name="name" bind:value={name} problem={acts.at('name')} />
     <Field label="Your email address" name="email" bind:value={email} problem={acts.at('email')} />
     <Field label="User name" name="login" bind:value={login} problem={acts.at('login')} />
     <Field
-      label="Password (at least 8 characters)"
+      label="Password (at least 10 characters)"
       name="password"
       type="password"
       bind:value={password}
       problem={acts.at('password')}
     />
-    <Notice refusal={acts.refusal} />
+    <div class="whole"><Notice refusal={acts.refusal} /></div>
     <button class="act main" disabled={acts.busy}>Set up and sign in</button>
   </form>
 </main>
@@ -95,10 +120,17 @@
     padding: 20px;
   }
   form {
-    width: min(460px, 92vw);
+    width: min(640px, 92vw);
     padding: 28px 32px;
-    display: flex;
-    flex-direction: column;
-    gap: 10px;
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+    gap: 10px 16px;
+  }
+  h1,
+  .whole {
+    grid-column: 1 / -1;
+  }
+  button {
+    justify-self: start;
   }
 </style>

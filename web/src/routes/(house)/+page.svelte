@@ -9,6 +9,7 @@
   import { offer } from '$lib/shell/actions.svelte';
   import { placeOf } from '$lib/shell/places';
   import { session } from '$lib/shell/session.svelte';
+  import { noContact } from '$lib/shell/silence';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { day, figure, rounded, words } from '$lib/ui/format';
@@ -49,7 +50,7 @@
     'promise-broken': 'promise not kept',
     'no-activity-planned': 'no activity planned',
     'past-expected-close': 'past expected close',
-    'no-contact': 'no contact for 14 days',
+    'no-contact': noContact(),
     'new-enquiry': 'new enquiry'
   };
   const TONE: Record<string, string> = {
@@ -127,6 +128,9 @@
 
 <svelte:head><title>Day sheet · Firm Tally</title></svelte:head>
 <div class="page">
+  {#if session.administrates}
+    {#await import('$lib/shell/FirstSteps.svelte') then { default: FirstSteps }}<FirstSteps />{/await}
+  {/if}
   <h1>Today, most money first</h1>
   <Notice refusal={refusalOf(sheet)} />
   {#if sheet.data}

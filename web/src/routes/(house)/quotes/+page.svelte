@@ -115,7 +115,8 @@
         type="checkbox"
         checked={expiring}
         onchange={(e) => narrow('expiring', e.currentTarget.checked ? 'yes' : '')}
-      /> expiring within 7 days</label
+      />
+      expiring within {session.company?.expiringDays ?? 7} days</label
     >
     <label
       ><input

@@ -1,16 +1,28 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
   import { api } from '$lib/api/client';
   import RulesForm from '$lib/credit/RulesForm.svelte';
   import Files from '$lib/file/Files.svelte';
+  import Choices from '$lib/settings/Choices.svelte';
+  import DaysForm from '$lib/settings/DaysForm.svelte';
+  import Logo from '$lib/settings/Logo.svelte';
   import NewText from '$lib/settings/NewText.svelte';
+  import NumberRanges from '$lib/settings/NumberRanges.svelte';
   import ParticularsForm from '$lib/settings/ParticularsForm.svelte';
+  import Policies from '$lib/settings/Policies.svelte';
+  import SignInRules from '$lib/settings/SignInRules.svelte';
+  import Taxes from '$lib/settings/Taxes.svelte';
   import TextForm from '$lib/settings/TextForm.svelte';
   import { BUSINESSES, PURPOSES } from '$lib/settings/texts';
+  import { LISTS, TOPICS } from '$lib/settings/topics';
   import { session } from '$lib/shell/session.svelte';
+  import Changes from '$lib/trail/Changes.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { load, refusalOf } from '$lib/ui/load.svelte';
-  let topic = $state('particulars');
   const manages = $derived(session.manages);
+  const topic = $derived(page.url.searchParams.get('topic') ?? 'particulars');
+  const list = $derived(LISTS.find(([key]) => key === topic)?.[0]);
   const particulars = load(
     () => ['particulars'],
     () => api.GET('/api/company/particulars')
@@ -27,16 +39,40 @@
     () => ['files', 'company', 1],
     () => api.GET('/api/records/{kind}/{id}/files', { params: { path: { kind: 'company', id: 1 } } })
   );
+  const days = load(
+    () => ['working-days'],
+    () => api.GET('/api/company/days')
+  );
+  const taxes = load(
+    () => ['taxes'],
+    () => api.GET('/api/taxes')
+  );
+  const ranges = load(
+    () => ['number-ranges'],
+    () => api.GET('/api/number-ranges')
+  );
+  const signIn = load(
+    () => ['sign-in-rules'],
+    () => api.GET('/api/company/sign-in')
+  );
+  const choices = load(
+    () => ['choices', list],
+    () => api.GET('/api/choices/{list}', { params: { path: { list: list ?? 'industry' } } }),
+    () => list !== undefined
+  );
   const text = $derived(texts.data?.texts.find((t) => String(t.id) === topic));
+  const purposes = $derived(
+    Object.entries(PURPOSES).filter(([purpose]) => texts.data?.texts.some((t) => t.purpose === purpose))
+  );
 
-  function after() {
-    void texts.refetch();
+  function open(next: string) {
+    return goto(`?topic=${next}`, { replaceState: true, keepFocus: true, noScroll: true });
   }
 
   $effect(() => {
     // A text that was deleted is no topic any more.
     const isGone = /^\d+$/.test(topic) && texts.data && !text;
-    if (isGone) topic = 'particulars';
+    if (isGone) void open('particulars');
   });
 </script>
 
@@ -47,31 +83,66 @@
   <Notice refusal={refusalOf(particulars) ?? refusalOf(texts)} />
   <div class="topics">
     <nav class="leaf" aria-label="Topics">
-      <button aria-pressed={topic === 'particulars'} onclick={() => (topic = 'particulars')}
-        >Our address and numbers</button
-      >
-      <button aria-pressed={topic === 'credit'} onclick={() => (topic = 'credit')}
-        >Credit and reminders</button
-      >
-      <button aria-pressed={topic === 'files'} onclick={() => (topic = 'files')}>Files to enclose</button>
-      {#each Object.entries(PURPOSES) as [purpose, words] (purpose)}
-        <p class="quiet">{words}</p>
-        {#each (texts.data?.texts ?? []).filter((t) => t.purpose === purpose) as t (t.id)}
-          <button class="text" aria-pressed={topic === String(t.id)} onclick={() => (topic = String(t.id))}
-            >{BUSINESSES[t.business]}, {t.language}</button
-          >
-        {/each}
+      {#each TOPICS as [key, words] (key)}
+        <button aria-pressed={topic === key} onclick={() => void open(key)}>{words}</button>
       {/each}
-      {#if manages}<button aria-pressed={topic === 'new'} onclick={() => (topic = 'new')}>Add a text…</button
-        >{/if}
+      <details open={list !== undefined}>
+        <summary>Lists</summary>
+        {#each LISTS as [key, words] (key)}
+          <button class="text" aria-pressed={topic === key} onclick={() => void open(key)}>{words}</button>
+        {/each}
+      </details>
+      <details open={text !== undefined || topic === 'new'}>
+        <summary>Texts of documents and emails</summary>
+        {#each purposes as [purpose, words] (purpose)}
+          <p class="quiet">{words}</p>
+          {#each (texts.data?.texts ?? []).filter((t) => t.purpose === purpose) as t (t.id)}
+            <button class="text" aria-pressed={topic === String(t.id)} onclick={() => void open(String(t.id))}
+              >{BUSINESSES[t.business]}, {t.language}</button
+            >
+          {/each}
+        {/each}
+        {#if manages}<button aria-pressed={topic === 'new'} onclick={() => void open('new')}
+            >Add a text…</button
+          >{/if}
+      </details>
     </nav>
-    <section class="leaf pad">
+    <section class="leaf pad" aria-label="Topic">
       {#if topic === 'particulars'}
-        <h2>Our address and numbers</h2>
-        <p class="quiet">They stand on every quote made from now on.</p>
-        {#if particulars.data}<fieldset disabled={!manages}>
+        <h2>Company</h2>
+        <p class="quiet">Name, address and numbers stand on every paper made from now on.</p>
+        {#if particulars.data}
+          <Logo logo={particulars.data.logo} mayChange={manages} onChange={() => particulars.refetch()} />
+          <fieldset disabled={!manages}>
             <ParticularsForm particulars={particulars.data} />
           </fieldset>{/if}
+      {:else if topic === 'policy'}
+        <Policies {manages} />
+      {:else if topic === 'taxes'}
+        <h2>Taxes</h2>
+        <p class="quiet">
+          Each product carries one of these; a line that is in no catalogue has the usual one.
+        </p>
+        {#if taxes.data}<Taxes taxes={taxes.data} mayChange={manages} onChange={() => taxes.refetch()} />{/if}
+      {:else if topic === 'days'}
+        <h2>Days and terms</h2>
+        <p class="quiet">They hold for what is made from now on.</p>
+        {#if days.data}<fieldset disabled={!manages}><DaysForm days={days.data} /></fieldset>{/if}
+      {:else if topic === 'numbers'}
+        <h2>Number ranges</h2>
+        <p class="quiet">Administrators change them. A number that was given is not given again.</p>
+        {#if ranges.data}<NumberRanges
+            ranges={ranges.data.ranges}
+            mayChange={session.administrates}
+            onChange={() => ranges.refetch()}
+          />{/if}
+      {:else if topic === 'sign-in'}
+        <h2>Signing in</h2>
+        {#if signIn.data}<SignInRules
+            rules={signIn.data}
+            mayChange={session.administrates}
+            onChange={() => signIn.refetch()}
+          />{/if}
       {:else if topic === 'credit'}
         <h2>Credit and reminders</h2>
         <p class="quiet">
@@ -91,21 +162,36 @@
           mayChange={manages}
           onChange={() => files.refetch()}
         />
+      {:else if topic === 'history'}
+        <h2>What was changed</h2>
+        <p class="quiet">Every change of these settings, with what it was before.</p>
+        <Changes record="company" id={1} />
+        <h3>Taxes</h3>
+        <Changes record="taxes" id={1} />
       {:else if topic === 'new'}
         <h2>A text of its own</h2>
         <NewText
           onDone={async (id) => {
             await texts.refetch();
-            topic = String(id);
+            await open(String(id));
           }}
         />
+      {:else if list && choices.data}
+        <h2>{LISTS.find(([key]) => key === list)?.[1]}</h2>
+        {#key `${list} ${choices.data.version}`}
+          <fieldset disabled={!manages}>
+            <Choices choices={choices.data} onChange={() => choices.refetch()} />
+          </fieldset>
+        {/key}
       {:else if text}
         <h2>{PURPOSES[text.purpose]}: {BUSINESSES[text.business]}, {text.language}</h2>
         <p class="quiet">
           Fields in braces are filled in: {(texts.data?.fields ?? []).map((f) => `{${f}}`).join(', ')}. Where
           a customer’s language or kind of business has no text, the one for all business takes its place.
         </p>
-        {#key text.id}<fieldset disabled={!manages}><TextForm {text} onChange={after} /></fieldset>{/key}
+        {#key text.id}<fieldset disabled={!manages}>
+            <TextForm {text} onChange={() => texts.refetch()} />
+          </fieldset>{/key}
       {/if}
     </section>
   </div>
@@ -125,6 +211,15 @@
     padding: 5px 12px;
     min-height: 30px;
     cursor: pointer;
+  }
+  summary {
+    padding: 6px 12px;
+    min-height: 30px;
+    cursor: pointer;
+    color: var(--stone);
+  }
+  h3 {
+    margin: 14px 0 6px;
   }
   nav p {
     padding: 8px 12px 0;

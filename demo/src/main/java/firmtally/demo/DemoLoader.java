@@ -10,6 +10,12 @@ import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.policy.PolicyService;
+import firmtally.server.company.policy.SellingPolicy;
+import firmtally.server.company.setup.SetupService;
+import firmtally.server.platform.ids.PolicyId;
+import firmtally.core.pricing.PricePolicy;
+import java.util.Optional;
 import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.customers.enquiry.EnquiryWorth;
@@ -50,6 +56,8 @@ class DemoLoader implements SmartLifecycle {
   private final TallySettings settings;
   private final UserService people;
   private final SettingsService company;
+  private final SetupService setup;
+  private final PolicyService policies;
   private final ProductService catalogue;
   private final PriceRuleService rules;
   private final DemoSets sets;
@@ -74,6 +82,8 @@ class DemoLoader implements SmartLifecycle {
       TallySettings settings,
       UserService people,
       SettingsService company,
+      SetupService setup,
+      PolicyService policies,
       ProductService catalogue,
       PriceRuleService rules,
       DemoSets sets,
@@ -95,6 +105,8 @@ class DemoLoader implements SmartLifecycle {
     this.settings = settings;
     this.people = people;
     this.company = company;
+    this.setup = setup;
+    this.policies = policies;
     this.catalogue = catalogue;
     this.rules = rules;
     this.sets = sets;
@@ -142,18 +154,19 @@ class DemoLoader implements SmartLifecycle {
   }
 
   private void load() {
-    company.setUp(
-        new SettingsService.Setup(
-            "Harrow & Plumb", "EUR", null, "Asa Birk", "asa@harrowplumb.example", "asa", PASSWORD));
+    setup.setUp(
+        new SetupService.Setup(
+            "Harrow & Plumb",
+            "DE",
+            "EUR",
+            null,
+            "Asa Birk",
+            "asa@harrowplumb.example",
+            "asa",
+            PASSWORD));
     CurrencyUnit currency = company.company().currency();
-    company.setFloors(
-        Percent.parse("25"),
-        List.of(
-            new SignOffPolicy.FamilyFloor("weighbridge", Percent.parse("18"), Role.MANAGER.word()),
-            new SignOffPolicy.FamilyFloor("load-cell", Percent.parse("35"), Role.MANAGER.word())),
-        Money.ofMajor(currency, 250),
-        Money.ofMajor(currency, 60_000),
-        Money.ofMajor(currency, 1_000));
+    policies.found(policy(currency), Actor.SYSTEM);
+    sql.sql("UPDATE company SET set_up_done = 1").update();
     papers.furnish();
     List<Actor> reps = new ArrayList<>();
     for (String name :
@@ -184,6 +197,23 @@ class DemoLoader implements SmartLifecycle {
     papers.offer(stage);
     customers.ask(ids, manager);
     letters.arrive(ids, manager);
+  }
+
+  private static SellingPolicy policy(CurrencyUnit currency) {
+    String manager = Role.MANAGER.word();
+    return new SellingPolicy(
+        new PolicyId(0),
+        PolicyService.beginning(),
+        PricePolicy.SPECIFIC,
+        Percent.parse("10"),
+        Percent.HUNDRED,
+        Optional.of(new SignOffPolicy.DocumentFloor(Percent.parse("25"), manager)),
+        List.of(
+            new SignOffPolicy.FamilyFloor("weighbridge", Percent.parse("18"), manager),
+            new SignOffPolicy.FamilyFloor("load-cell", Percent.parse("35"), manager)),
+        Optional.of(new SignOffPolicy.AmountRole(Money.ofMajor(currency, 250), manager)),
+        List.of(new SignOffPolicy.AmountRole(Money.ofMajor(currency, 60_000), manager)),
+        Optional.of(Money.ofMajor(currency, 1_000)));
   }
 
   private Actor person(String name, Role role, String team) {

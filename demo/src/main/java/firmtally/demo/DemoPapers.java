@@ -69,6 +69,7 @@ class DemoPapers {
     particulars.change(
         particulars.get().version(),
         new ParticularsService.ParticularsForm(
+            "Harrow & Plumb",
             "12 Weighbridge Lane",
             "40210",
             "Harrow Bridge",
@@ -79,7 +80,10 @@ class DemoPapers {
             "DE 999 400 100",
             "Registered at Harrow Bridge, no. 4711",
             "DE71 0000 0000 0047 1108 15",
-            "en"),
+            "en",
+            "",
+            "en-GB",
+            "A4"),
         Actor.SYSTEM);
     for (TextService.Text text : texts.list()) {
       if ("general-terms".equals(text.purpose())) {

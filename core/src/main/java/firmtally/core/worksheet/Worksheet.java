@@ -74,6 +74,34 @@ public record Worksheet(
   }
 
   /**
+   * The same as if nobody had given more than a percent on any line: what was given above it is
+   * given at it, and a discount on the whole document goes into the lines first. Gifts stay gifts.
+   * Example: a line of 1,000.00 with 15 % off is 900.00 when capped at 10 %, and one with 5 % stays
+   * at 950.00.
+   *
+   * @param most from 0 to 100 % of the gross
+   */
+  public Worksheet capped(Percent most) {
+    List<Line> others =
+        tally().lines().stream().map(line -> capped(line, most, documentDiscount.isPresent())).toList();
+    return new Worksheet(
+        currency, date, pricePolicy, buyer, priceRules, others, Optional.empty(), probability);
+  }
+
+  private static Line capped(LineTally tally, Percent most, boolean isSpread) {
+    Line line = tally.line();
+    Optional<Percent> given =
+        tally.isSold() ? tally.discountPercent().filter(p -> p.value().signum() > 0) : Optional.empty();
+    if (given.isEmpty()) {
+      return line;
+    }
+    if (given.get().value().compareTo(most.value()) > 0) {
+      return line.on(new Terms.Discount(most));
+    }
+    return isSpread ? line.on(new Terms.Discount(given.get())) : line;
+  }
+
+  /**
    * The same in other quantities: a line of 0 is left out, and its set of alternatives with it.
    * Example: of lines A 5 and B 2, {@code {A: 3, B: 0}} leaves A 3.
    *

@@ -71,6 +71,7 @@ class SecurityConfig implements WebMvcConfigurer {
                         "/api/session",
                         "/api/setup",
                         "/api/sign-in/**",
+                        "/api/company/particulars/logo",
                         "/api/web-form",
                         "/api/stock-feed",
                         "/api/calendar/*.ics",

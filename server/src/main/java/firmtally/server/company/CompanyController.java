@@ -1,74 +1,45 @@
 package firmtally.server.company;
 
-import firmtally.core.money.Currencies;
 import firmtally.server.access.Open;
+import firmtally.server.company.days.WorkingDays;
+import firmtally.server.company.days.WorkingDaysService;
 import firmtally.server.platform.database.StorageState;
-import firmtally.server.platform.doors.BodyLimit;
-import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.MaybeNull;
-import java.util.List;
-import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The first visit, and what every screen needs to know of the company. */
+/** What every screen needs to know of the company. */
 @RestController
 @RequestMapping("/api")
 class CompanyController {
   private final SettingsService settings;
-  private final SetupCode code;
+  private final WorkingDaysService days;
   private final StorageState storage;
 
-  CompanyController(SettingsService settings, SetupCode code, StorageState storage) {
+  CompanyController(SettingsService settings, WorkingDaysService days, StorageState storage) {
     this.settings = settings;
-    this.code = code;
+    this.days = days;
     this.storage = storage;
   }
 
-  record SetupChoices(List<String> currencies, List<String> timeZones) {}
-
-  record CompanyView(String name, String currency, int minorDigits) {}
-
   /**
-   * What the first visit sets up.
+   * The company, as every screen knows it.
    *
-   * @param code the one that the server printed when it started
-   * @param timeZone in which the company's days begin; blank for the server's
+   * @param silentDays so many days without contact make an opportunity silent
+   * @param expiringDays so many days before a quote expires it is named
+   * @param colour of customers' pages; blank for ours
+   * @param locale how dates and numbers are written, as {@code en-GB}
    */
-  record FirstVisit(
-      String code,
-      String company,
-      String currency,
-      @MaybeNull String timeZone,
+  record CompanyView(
       String name,
-      String email,
-      String login,
-      String password) {
-    SettingsService.Setup setup() {
-      return new SettingsService.Setup(company, currency, timeZone, name, email, login, password);
-    }
-  }
-
-  @Open("The company is not set up yet.")
-  @GetMapping("/setup")
-  SetupChoices choices() {
-    return new SetupChoices(Currencies.codes(), SettingsService.timeZones());
-  }
-
-  @Open("The first visit sets the company up; it is refused ever after.")
-  @PostMapping("/setup")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  @BodyLimit(kib = 64, seconds = 5, perMinute = 20)
-  void setUp(@RequestBody FirstVisit typed) {
-    if (!settings.isSetUp() && !code.fits(typed.code())) {
-      throw BadInput.at("code", "This is not the code that the server printed when it started.");
-    }
-    settings.setUp(typed.setup());
-  }
+      String currency,
+      int minorDigits,
+      int silentDays,
+      int expiringDays,
+      String colour,
+      String locale,
+      boolean hasLogo) {}
 
   /**
    * Whether what is changed can be kept.
@@ -87,7 +58,15 @@ class CompanyController {
   @GetMapping("/company")
   CompanyView company() {
     SettingsService.Company company = settings.company();
+    WorkingDays now = days.get();
     return new CompanyView(
-        company.name(), company.currency().getCode(), company.currency().getDecimalPlaces());
+        company.name(),
+        company.currency().getCode(),
+        company.currency().getDecimalPlaces(),
+        now.silent(),
+        now.expiring(),
+        company.colour(),
+        company.locale(),
+        company.hasLogo());
   }
 }

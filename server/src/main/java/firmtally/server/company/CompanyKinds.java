@@ -24,6 +24,23 @@ class CompanyKinds {
         .keepsFiles();
   }
 
+  /** Each list of words to choose from, by its place. */
+  @Bean
+  RecordKind choicesKindOfRecord() {
+    return new RecordKind(
+            "choices",
+            "(SELECT 1 AS id UNION SELECT 2 UNION SELECT 3 UNION SELECT 4 UNION SELECT 5 UNION SELECT 6"
+                + " UNION SELECT 7) ch",
+            "ch.id")
+        .readable(Visibility.ANYBODY);
+  }
+
+  /** What is set of taxes as a whole. */
+  @Bean
+  RecordKind taxesKindOfRecord() {
+    return new RecordKind("taxes", "company c", "c.id").readable(Visibility.ANYBODY);
+  }
+
   @Bean
   RecordKind textKindOfRecord() {
     return new RecordKind("text", "document_text t", "t.id")

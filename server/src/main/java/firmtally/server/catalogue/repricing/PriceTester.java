@@ -9,6 +9,7 @@ import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.policy.PolicyService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.platform.ids.AccountId;
@@ -31,6 +32,7 @@ class PriceTester {
   private final PriceRuleService rules;
   private final AccountService accounts;
   private final SettingsService settings;
+  private final PolicyService policies;
   private final Clock clock;
 
   PriceTester(
@@ -38,11 +40,13 @@ class PriceTester {
       PriceRuleService rules,
       AccountService accounts,
       SettingsService settings,
+      PolicyService policies,
       Clock clock) {
     this.catalogue = catalogue;
     this.rules = rules;
     this.accounts = accounts;
     this.settings = settings;
+    this.policies = policies;
     this.clock = clock;
   }
 
@@ -92,7 +96,7 @@ class PriceTester {
         new Worksheet(
             settings.company().currency(),
             day,
-            settings.company().pricePolicy(),
+            policies.pricePolicy(),
             buyer,
             rules.of(product.code(), product.family()),
             List.of(Line.of("1", product.item(), quantity)),

@@ -1,5 +1,6 @@
 package firmtally.server.company.particulars;
 
+import firmtally.server.platform.web.MaybeNull;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -8,6 +9,10 @@ import java.util.stream.Stream;
  *
  * @param bank where it is paid, such as an IBAN
  * @param language of its texts, where an account has no other: {@code en}
+ * @param logo the checksum of its picture; null for none
+ * @param colour of customer pages, as {@code #0F4C5C}; blank for ours
+ * @param locale how dates and numbers are written, as {@code en-GB}
+ * @param paper {@code A4} or {@code Letter}
  */
 public record Particulars(
     String name,
@@ -22,6 +27,11 @@ public record Particulars(
     String registration,
     String bank,
     String language,
+    @MaybeNull String logo,
+    @MaybeNull String logoType,
+    String colour,
+    String locale,
+    String paper,
     long version) {
   /** The lines of its address that are filled in. */
   public List<String> address() {

@@ -1,11 +1,20 @@
 package firmtally.server.company.particulars;
 
 import firmtally.server.access.Actor;
+import firmtally.server.company.SettingsService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The company's particulars, as they stand on its papers. */
@@ -14,15 +23,22 @@ public class ParticularsService {
   private static final int LONGEST = 120;
   private static final RecordId COMPANY = new RecordId(1);
   private final Sql sql;
+  private static final String USUAL_LOCALE = "en-GB";
+  private static final Set<String> PAPERS = Set.of("A4", "Letter");
+  private final SettingsService settings;
+  private final FileService files;
   private final ChangeLog log;
 
-  public ParticularsService(Sql sql, ChangeLog log) {
+  public ParticularsService(Sql sql, SettingsService settings, FileService files, ChangeLog log) {
     this.sql = sql;
+    this.settings = settings;
+    this.files = files;
     this.log = log;
   }
 
   /** What can be typed. */
   public record ParticularsForm(
+      String name,
       String street,
       String postal,
       String town,
@@ -33,13 +49,17 @@ public class ParticularsService {
       String taxId,
       String registration,
       String bank,
-      String language) {}
+      String language,
+      @MaybeNull String colour,
+      @MaybeNull String locale,
+      @MaybeNull String paper) {}
 
   /** As they are now. */
   public Particulars get() {
     return sql.sql(
             """
-            SELECT name, street, postal, town, country, phone, email, website, tax_id, registration, bank, language, version
+            SELECT name, street, postal, town, country, phone, email, website, tax_id, registration, bank, language, logo, logo_type,
+                   colour, locale, paper, version
             FROM company WHERE id = 1
             """)
         .query(Particulars.class)
@@ -50,9 +70,11 @@ public class ParticularsService {
   @Transactional
   public void change(long version, ParticularsForm typed, Actor actor) {
     actor.checkManages();
+    Particulars before = get();
     Input input = new Input();
     ParticularsForm read =
         new ParticularsForm(
+            input.text("name", typed.name(), LONGEST),
             input.optionalText("street", typed.street(), LONGEST),
             input.optionalText("postal", typed.postal(), LONGEST),
             input.optionalText("town", typed.town(), LONGEST),
@@ -63,7 +85,10 @@ public class ParticularsService {
             input.optionalText("taxId", typed.taxId(), LONGEST),
             input.optionalText("registration", typed.registration(), LONGEST),
             input.optionalText("bank", typed.bank(), LONGEST),
-            Languages.read(input, "language", typed.language()));
+            Languages.read(input, "language", typed.language()),
+            colour(input, typed.colour()),
+            locale(input, typed.locale()),
+            input.oneOf("paper", typed.paper(), PAPERS).orElse("A4"));
     if (read.language().isEmpty()) {
       input.refuse("language", "Required.");
     }
@@ -71,16 +96,98 @@ public class ParticularsService {
     int updated =
         sql.sql(
                 """
-                UPDATE company SET street = :street, postal = :postal, town = :town, country = :country, phone = :phone,
+                UPDATE company SET name = :name, street = :street, postal = :postal, town = :town, country = :country, phone = :phone,
                   email = :email, website = :website, tax_id = :taxId, registration = :registration, bank = :bank,
-                  language = :language, version = version + 1
+                  language = :language, colour = :colour, locale = :locale, paper = :paper, version = version + 1
                 WHERE id = 1 AND version = :version
                 """)
             .paramSource(read)
             .param("version", version)
             .update();
     log.expectOne(updated, "company", COMPANY, version);
-    log.note(
-        actor.id(), "company", COMPANY, "particulars", null, read.street() + ", " + read.town());
+    settings.companyChanged();
+    noteAll(before, read, actor);
+  }
+
+  private void noteAll(Particulars before, ParticularsForm after, Actor actor) {
+    note("name", before.name(), after.name(), actor);
+    note("street", before.street(), after.street(), actor);
+    note("postal code", before.postal(), after.postal(), actor);
+    note("town", before.town(), after.town(), actor);
+    note("country", before.country(), after.country(), actor);
+    note("phone", before.phone(), after.phone(), actor);
+    note("email", before.email(), after.email(), actor);
+    note("website", before.website(), after.website(), actor);
+    note("tax ID", before.taxId(), after.taxId(), actor);
+    note("registration", before.registration(), after.registration(), actor);
+    note("bank", before.bank(), after.bank(), actor);
+    note("language", before.language(), after.language(), actor);
+    note("colour", before.colour(), after.colour(), actor);
+    note("way of writing dates and numbers", before.locale(), after.locale(), actor);
+    note("paper", before.paper(), after.paper(), actor);
+  }
+
+  private void note(String what, String before, String after, Actor actor) {
+    if (!before.equals(after)) {
+      log.note(actor.id(), "company", COMPANY, what, before, after);
+    }
+  }
+
+  private static String colour(Input input, String typed) {
+    String colour = typed == null ? "" : typed.strip();
+    if (!colour.isEmpty() && !colour.matches("#[0-9A-Fa-f]{6}")) {
+      input.refuse("colour", "Enter a colour as #0F4C5C, or leave it empty.");
+    }
+    return colour;
+  }
+
+  private static String locale(Input input, String typed) {
+    String tag = typed == null || typed.isBlank() ? USUAL_LOCALE : typed.strip();
+    boolean isKnown =
+        Arrays.stream(Locale.getAvailableLocales())
+            .anyMatch(locale -> !tag.isEmpty() && locale.toLanguageTag().equals(tag));
+    if (!isKnown) {
+      input.refuse("locale", "Enter a language and country, such as en-GB or de-AT.");
+    }
+    return tag;
+  }
+
+  /** What a country proposes for a company that begins. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void found(String country, String locale, String paper) {
+    sql.sql("UPDATE company SET country = :country, locale = :locale, paper = :paper WHERE id = 1")
+        .param("country", country)
+        .param("locale", locale)
+        .param("paper", paper)
+        .update();
+  }
+
+  /** Sets the picture that stands on papers and customer pages, or takes it away. */
+  @Transactional
+  public void setLogo(byte[] picture, Actor actor) {
+    actor.checkManages();
+    String type = picture.length == 0 ? null : typeOf(picture);
+    String kept = picture.length == 0 ? null : files.keep(picture);
+    sql.sql("UPDATE company SET logo = :logo, logo_type = :type, version = version + 1 WHERE id = 1")
+        .param("logo", kept)
+        .param("type", type)
+        .update();
+    settings.companyChanged();
+    log.note(actor.id(), "company", COMPANY, "logo", null, kept == null ? "removed" : "changed");
+  }
+
+  private static String typeOf(byte[] picture) {
+    if (picture.length > 4 && picture[0] == (byte) 0x89 && picture[1] == 'P') {
+      return "image/png";
+    }
+    if (picture.length > 4 && picture[0] == (byte) 0xFF && picture[1] == (byte) 0xD8) {
+      return "image/jpeg";
+    }
+    throw BadInput.at("file", "Choose a picture in PNG or JPEG.");
+  }
+
+  /** The picture, if there is one. */
+  public Optional<byte[]> logo() {
+    return Optional.ofNullable(get().logo()).map(files::kept);
   }
 }

@@ -17,7 +17,7 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class EmailFinder {
-  private static final Pattern NUMBER = Pattern.compile("\\b[A-Z]{1,3}-\\d{3,9}\\b");
+  private static final Pattern NUMBER = Pattern.compile("\\b[A-Z]{1,4}-(?:\\d{1,4}-)?\\d{1,9}\\b");
   private static final String ACCOUNT = "account";
   private static final String OPPORTUNITY = "opportunity";
   private static final String ENQUIRY = "enquiry";

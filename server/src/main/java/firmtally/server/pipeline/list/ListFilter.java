@@ -2,6 +2,7 @@ package firmtally.server.pipeline.list;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.company.days.DaysSql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ProcessId;
@@ -17,9 +18,6 @@ import java.util.Map;
  * {@code p}, stage {@code s} and process {@code sp}.
  */
 public final class ListFilter {
-  /** So many days without a contact are too many. */
-  public static final int SILENT_DAYS = 14;
-
   static final int SLIPS = 2;
 
   static final String NO_NEXT =
@@ -31,9 +29,10 @@ public final class ListFilter {
   /** Nobody was in contact for too long; it asks for the day {@code silent}. */
   public static final String SILENT =
       """
-      o.state = 'open' AND sp.kind = 'new' AND o.touched_on < :silent
-      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at >= :silent)
-      """;
+      o.state = 'open' AND sp.kind = 'new' AND o.touched_on < <since>
+      AND NOT EXISTS (SELECT 1 FROM activity x WHERE x.opportunity_id = o.id AND x.done_at >= <since>)
+      """
+          .replace("<since>", DaysSql.SILENT_SINCE);
 
   static final String SLIPPED = "o.state = 'open' AND o.slips >= " + SLIPS;
   static final String PAST = "o.state = 'open' AND o.expected_close < :today";
@@ -84,7 +83,7 @@ public final class ListFilter {
   }
 
   private static Where readable(Actor actor, LocalDate today) {
-    Where where = new Where().with("today", today).with("silent", today.minusDays(SILENT_DAYS));
+    Where where = new Where().with("today", today);
     return actor.seesTeam().isEmpty() ? where : where.and(Visibility.OPPORTUNITY_READABLE);
   }
 

@@ -5,6 +5,7 @@ import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.customers.enquiry.EnquiryWorth;
+import firmtally.server.company.days.DaysSql;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.ids.AgreementId;
@@ -19,9 +20,8 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class DaySheetStore {
-  private static final int QUOTE_DAYS = 7;
+  private static final int LATELY_DAYS = 7;
   private static final int MOST = 400;
-  private static final int SILENT_DAYS = 14;
   private static final String OPPORTUNITY =
       """
       FROM opportunity o JOIN account c ON c.id = o.account_id JOIN person p ON p.id = o.owner_id
@@ -86,7 +86,9 @@ class DaySheetStore {
           + " NULL, NULL, FALSE\n"
           + OPPORTUNITY
           + "JOIN quote q ON q.opportunity_id = o.id JOIN worksheet qw ON qw.id = q.worksheet_id\n"
-          + "WHERE q.state = 'sent' AND o.state = 'open' AND q.valid_until BETWEEN :today AND :soon AND "
+          + "WHERE q.state = 'sent' AND o.state = 'open' AND q.valid_until BETWEEN :today AND "
+          + DaysSql.EXPIRING_UNTIL
+          + " AND "
           + TEAMS
           + "\nUNION ALL\nSELECT 'hold', 'order', s.id, s.number, o.title, c.name, s.placed_on, sw.contract, NULL, NULL,"
           + " NULL, FALSE\n"
@@ -141,8 +143,11 @@ class DaySheetStore {
           + " o.stage_id, o.version, FALSE\n"
           + OPPORTUNITY
           + "JOIN sales_process sp ON sp.id = o.process_id\n"
-          + "WHERE o.state = 'open' AND o.owner_id = :me AND sp.kind = 'new' AND o.touched_on < :silent"
-          + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at >= :silent)\n";
+          + "WHERE o.state = 'open' AND o.owner_id = :me AND sp.kind = 'new' AND o.touched_on < "
+          + DaysSql.SILENT_SINCE
+          + " AND NOT EXISTS (SELECT 1 FROM activity a WHERE a.opportunity_id = o.id AND a.done_at >= "
+          + DaysSql.SILENT_SINCE
+          + ")\n";
 
   private static final String OPEN =
       """
@@ -203,9 +208,7 @@ class DaySheetStore {
         .param("today", today.toString())
         .param("controls", actor.roles().has(Role.CREDIT_CONTROLLER))
         .param("keeps", actor.roles().keepsBooks())
-        .param("lately", today.minusDays(QUOTE_DAYS).toString())
-        .param("soon", today.plusDays(QUOTE_DAYS).toString())
-        .param("silent", today.minusDays(SILENT_DAYS).toString());
+        .param("lately", today.minusDays(LATELY_DAYS).toString());
   }
 
   /** What is open and expected to close up to a day, late ones with it. */

@@ -98,8 +98,7 @@ class MeetingStore {
         cut.where(actor)
             .and("o.state = 'open'")
             .with("since", since)
-            .with("today", today)
-            .with("silent", today.minusDays(ListFilter.SILENT_DAYS));
+            .with("today", today);
     return where
         .bind(
             Visibility.bind(

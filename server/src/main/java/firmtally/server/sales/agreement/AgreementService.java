@@ -10,6 +10,7 @@ import firmtally.core.renewal.RunningTerm;
 import firmtally.core.worksheet.LineTally;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.days.WorkingDaysService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.opportunity.EndingService;
 import firmtally.server.pipeline.opportunity.Opening;
@@ -47,12 +48,12 @@ import org.springframework.transaction.annotation.Transactional;
 /** Makes agreements of what recurs, and opens the next term's opportunity with each. */
 @Service
 public class AgreementService {
-  private static final int NOTICE_MONTHS = 1;
   private final AgreementStore store;
   private final OpportunityService opportunities;
   private final EndingService endings;
   private final ActivityService activities;
   private final SettingsService settings;
+  private final WorkingDaysService days;
   private final ChangeLog log;
   private final Counters counters;
   private final SearchIndex index;
@@ -66,6 +67,7 @@ public class AgreementService {
       EndingService endings,
       ActivityService activities,
       SettingsService settings,
+      WorkingDaysService days,
       ChangeLog log,
       Counters counters,
       SearchIndex index,
@@ -77,6 +79,7 @@ public class AgreementService {
     this.endings = endings;
     this.activities = activities;
     this.settings = settings;
+    this.days = days;
     this.log = log;
     this.counters = counters;
     this.index = index;
@@ -277,7 +280,7 @@ public class AgreementService {
             currency,
             start,
             months,
-            NOTICE_MONTHS,
+            days.get().noticeMonths(),
             Percent.ZERO,
             plans.stream().map(Plan::line).toList());
     NextTerm next = term.next();

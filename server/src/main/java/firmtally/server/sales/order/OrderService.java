@@ -3,6 +3,7 @@ package firmtally.server.sales.order;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.days.WorkingDaysService;
 import firmtally.server.company.credit.CreditRules;
 import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.customers.account.Account;
@@ -40,7 +41,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class OrderService {
   static final int LONGEST = 60;
   private static final int ADDRESS = 400;
-  private static final int INVOICE_AFTER = 14;
   private static final int MOST_DAYS = 365;
   private final OrderStore store;
   private final OrderLines lines;
@@ -60,7 +60,10 @@ public class OrderService {
 
   /** What its terms begin as. */
   private record Terms(
-      AccountService accounts, CreditRulesService rules, SettingsService settings) {}
+      AccountService accounts,
+      CreditRulesService rules,
+      SettingsService settings,
+      WorkingDaysService days) {}
 
   OrderService(
       OrderStore store,
@@ -74,6 +77,7 @@ public class OrderService {
       AccountService accounts,
       CreditRulesService rules,
       SettingsService settings,
+      WorkingDaysService days,
       OrderHolds holds,
       OrderReleases releases,
       OrderVariance variance,
@@ -87,7 +91,7 @@ public class OrderService {
     this.holds = holds;
     this.releases = releases;
     this.variance = variance;
-    this.terms = new Terms(accounts, rules, settings);
+    this.terms = new Terms(accounts, rules, settings, days);
     this.clock = clock;
   }
 
@@ -296,7 +300,7 @@ public class OrderService {
     Order.Terms usual =
         new Order.Terms(
             null,
-            LocalDate.now(clock).plusDays(INVOICE_AFTER),
+            LocalDate.now(clock).plusDays(terms.days().get().invoiceAfter()),
             null,
             account.termsDays(),
             usualDeposit(account, contract),

@@ -41,7 +41,6 @@ class QuoteLists {
       @MaybeNull String asked) {}
 
   /** Within so many days of its last one a quote is expiring. */
-  static final int EXPIRING_DAYS = 7;
 
   private static final int YEAR = 365;
 

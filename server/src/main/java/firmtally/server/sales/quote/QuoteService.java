@@ -5,7 +5,7 @@ import firmtally.core.worksheet.Picks;
 import firmtally.formats.json.Problem;
 import firmtally.formats.reckon.WorksheetDocument;
 import firmtally.server.access.Actor;
-import firmtally.server.company.SettingsService;
+import firmtally.server.company.days.WorkingDaysService;
 import firmtally.server.company.text.Fields;
 import firmtally.server.company.text.Purpose;
 import firmtally.server.customers.account.Account;
@@ -53,7 +53,7 @@ public class QuoteService implements DueWork {
   private final Pipeline pipeline;
   private final Letter letter;
   private final EnclosureStore enclosures;
-  private final SettingsService settings;
+  private final WorkingDaysService days;
   private final ChangeLog log;
   private final Clock clock;
 
@@ -69,7 +69,7 @@ public class QuoteService implements DueWork {
       MoveService moves,
       Letter letter,
       EnclosureStore enclosures,
-      SettingsService settings,
+      WorkingDaysService days,
       ChangeLog log,
       Clock clock) {
     this.store = store;
@@ -79,7 +79,7 @@ public class QuoteService implements DueWork {
     this.pipeline = new Pipeline(opportunities, moves);
     this.letter = letter;
     this.enclosures = enclosures;
-    this.settings = settings;
+    this.days = days;
     this.log = log;
     this.clock = clock;
   }
@@ -183,7 +183,7 @@ public class QuoteService implements DueWork {
                 opportunity.ownerId(),
                 opportunity.title() + " " + account.name()),
             actor);
-    LocalDate validUntil = today().plusDays(settings.company().quoteDays());
+    LocalDate validUntil = today().plusDays(days.get().quoteValid());
     store.insert(
         document.id(),
         lead.map(quote -> quote.terms().validUntil(validUntil))
@@ -206,7 +206,7 @@ public class QuoteService implements DueWork {
             .filter(email -> !email.isEmpty())
             .orElse(account.email());
     return new Quote.Terms(
-        today().plusDays(settings.company().quoteDays()),
+        today().plusDays(days.get().quoteValid()),
         address(account, contact.map(AccountService.Contact::name).orElse("")),
         emailTo,
         letter.begun(Purpose.QUOTE_LETTER, opportunity, account),

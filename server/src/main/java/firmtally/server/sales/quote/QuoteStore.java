@@ -3,6 +3,7 @@ package firmtally.server.sales.quote;
 import firmtally.core.money.Percent;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.company.days.DaysSql;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.DocumentId;
@@ -37,12 +38,13 @@ class QuoteStore {
         AND (:state = '' OR q.state = :state
              OR :state = 'open' AND q.state IN ('draft', 'sent', 'accepted') AND o.state = 'open')
         AND (:owner = 0 OR o.owner_id = :owner)
-        AND (NOT :expiring OR q.state = 'sent' AND o.state = 'open' AND q.valid_until BETWEEN :today AND :soon)
+        AND (NOT :expiring OR q.state = 'sent' AND o.state = 'open' AND q.valid_until BETWEEN :today AND <soon>)
         AND (NOT :waiting OR EXISTS (SELECT 1 FROM approval ap WHERE ap.document_id = q.id AND ap.kind = 'sign-off' AND ap.answer IS NULL))
         AND w.contract >= :least
         AND (w.list - w.contract) * 1000000 >= w.list * :given
       ORDER BY q.id DESC LIMIT :most
-      """;
+      """
+              .replace("<soon>", DaysSql.EXPIRING_UNTIL);
 
   /** Of quotes sent since a day: how many the customer took or did not, and after how many days. */
   private static final String ANSWERED =
@@ -103,7 +105,6 @@ class QuoteStore {
         .param("least", to.least().getAmountMinorLong())
         .param("given", to.discount())
         .param("today", today)
-        .param("soon", today.plusDays(QuoteLists.EXPIRING_DAYS))
         .param("before", before)
         .param("most", most)
         .query((row, n) -> row(row, currency))

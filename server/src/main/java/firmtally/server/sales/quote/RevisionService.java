@@ -2,7 +2,7 @@ package firmtally.server.sales.quote;
 
 import firmtally.core.worksheet.Picks;
 import firmtally.server.access.Actor;
-import firmtally.server.company.SettingsService;
+import firmtally.server.company.days.WorkingDaysService;
 import firmtally.server.pipeline.opportunity.MoveService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
@@ -41,7 +41,7 @@ public class RevisionService {
   private final MoveService moves;
   private final EnclosureStore enclosures;
   private final AfterEnd after;
-  private final SettingsService settings;
+  private final WorkingDaysService days;
   private final Clock clock;
 
   RevisionService(
@@ -54,7 +54,7 @@ public class RevisionService {
       MoveService moves,
       EnclosureStore enclosures,
       AfterEnd after,
-      SettingsService settings,
+      WorkingDaysService days,
       Clock clock) {
     this.store = store;
     this.quotes = quotes;
@@ -65,7 +65,7 @@ public class RevisionService {
     this.moves = moves;
     this.enclosures = enclosures;
     this.after = after;
-    this.settings = settings;
+    this.days = days;
     this.clock = clock;
   }
 
@@ -105,7 +105,7 @@ public class RevisionService {
                 opportunity.title() + " " + context.account().name()),
             actor);
     store.insert(
-        revision.id(), before.terms().validUntil(today().plusDays(settings.company().quoteDays())));
+        revision.id(), before.terms().validUntil(today().plusDays(days.get().quoteValid())));
     enclosures.copy(before.id(), revision.id());
     after.ended(before);
     if (before.id().equals(opportunity.leadQuoteId())) {

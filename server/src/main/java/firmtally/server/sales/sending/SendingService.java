@@ -1,6 +1,7 @@
 package firmtally.server.sales.sending;
 
 import firmtally.server.access.Actor;
+import firmtally.server.company.days.WorkingDaysService;
 import firmtally.server.company.text.Fields;
 import firmtally.server.integration.mail.EmailQueue;
 import firmtally.server.integration.mail.Recipients;
@@ -36,7 +37,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** How a quote leaves the company: its paper, the email with it, and what moves with both. */
 @Service
 public class SendingService {
-  private static final int FOLLOW_UP_BEFORE = 7;
   private static final int LONGEST = 200;
   private static final String SEND = "send-quote";
   private static final String AGAIN = "send-quote-again";
@@ -54,7 +54,7 @@ public class SendingService {
   private final Clock clock;
 
   /** What goes on when a quote has left. */
-  private record Following(MoveService moves, ActivityService activities) {}
+  private record Following(MoveService moves, ActivityService activities, WorkingDaysService days) {}
 
   SendingService(
       QuoteService quotes,
@@ -65,6 +65,7 @@ public class SendingService {
       OpportunityService opportunities,
       MoveService moves,
       ActivityService activities,
+      WorkingDaysService days,
       EmailQueue emails,
       Idempotency once,
       ChangeLog log,
@@ -75,7 +76,7 @@ public class SendingService {
     this.enclosures = enclosures;
     this.links = links;
     this.opportunities = opportunities;
-    this.following = new Following(moves, activities);
+    this.following = new Following(moves, activities, days);
     this.emails = emails;
     this.once = once;
     this.log = log;
@@ -126,7 +127,7 @@ public class SendingService {
   }
 
   private LocalDate followUpOn(Quote quote) {
-    LocalDate before = quote.terms().validUntil().minusDays(FOLLOW_UP_BEFORE);
+    LocalDate before = quote.terms().validUntil().minusDays(following.days().get().followUpBefore());
     return before.isBefore(today()) ? today() : before;
   }
 

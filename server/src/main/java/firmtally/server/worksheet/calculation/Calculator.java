@@ -12,6 +12,9 @@ import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.policy.PolicyService;
+import firmtally.server.company.policy.SellingPolicy;
+import firmtally.server.company.tax.TaxService;
 import firmtally.server.platform.ids.WorksheetId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
@@ -21,6 +24,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.Set;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Service;
@@ -33,17 +37,31 @@ import org.springframework.stereotype.Service;
 public class Calculator {
   private final Prices prices;
   private final SettingsService settings;
+  private final Supplier<SellingPolicy> policy;
+  private final TaxService taxes;
   private final Clock clock;
 
   @Autowired
   Calculator(
-      ProductService products, PriceRuleService rules, SettingsService settings, Clock clock) {
-    this(new Prices.OfCatalogue(products, rules), settings, clock);
+      ProductService products,
+      PriceRuleService rules,
+      SettingsService settings,
+      PolicyService policies,
+      TaxService taxes,
+      Clock clock) {
+    this(new Prices.OfCatalogue(products, rules), settings, policies::current, taxes, clock);
   }
 
-  private Calculator(Prices prices, SettingsService settings, Clock clock) {
+  private Calculator(
+      Prices prices,
+      SettingsService settings,
+      Supplier<SellingPolicy> policy,
+      TaxService taxes,
+      Clock clock) {
     this.prices = prices;
     this.settings = settings;
+    this.policy = policy;
+    this.taxes = taxes;
     this.clock = clock;
   }
 
@@ -52,7 +70,7 @@ public class Calculator {
    * not read again.
    */
   public Calculator remembering() {
-    return new Calculator(new Prices.Remembered(prices), settings, clock);
+    return new Calculator(new Prices.Remembered(prices), settings, policy, taxes, clock);
   }
 
   /**
@@ -184,7 +202,7 @@ public class Calculator {
 
   private SignOffNeed signOff(MarginCheck check, WorksheetContext context) {
     return SignOffNeed.of(
-        check.signOff(), check.tally().lines(), settings.ownCostOver(), context.asker());
+        check.signOff(), check.tally().lines(), policy.get().ownCostOver(), context.asker());
   }
 
   /** What was typed, as far as it is valid. */
@@ -209,7 +227,7 @@ public class Calculator {
             settings.company().currency(),
             with,
             prices.assortment(context.account().id()),
-            settings::usualTax,
+            taxes::usual,
             LocalDate.now(clock));
     List<FormReader.Read> rows = reader.rows(Input.given(typed.lines()));
     return new Reading(reader, rows, reader.discount(typed), reader.target(typed), with);
@@ -225,7 +243,7 @@ public class Calculator {
         new Worksheet(
             company.currency(),
             LocalDate.now(clock),
-            company.pricePolicy(),
+            policy.get().pricePolicy(),
             Optional.of(context.account().buyer()),
             prices.rules(
                 context.account().number(), Optional.ofNullable(context.account().priceGroup())),
@@ -233,6 +251,6 @@ public class Calculator {
             discount,
             context.probability());
     return new WorksheetQuestion(
-        sheet, Optional.of(settings.signOffPolicy(context.asker())), target);
+        sheet, Optional.of(policy.get().of(context.asker())), target);
   }
 }

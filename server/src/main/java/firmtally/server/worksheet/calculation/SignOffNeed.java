@@ -3,6 +3,8 @@ package firmtally.server.worksheet.calculation;
 import firmtally.core.margin.SignOff;
 import firmtally.core.money.Texts;
 import firmtally.core.worksheet.LineTally;
+import firmtally.core.worksheet.Tally;
+import firmtally.server.company.policy.SellingPolicy;
 import firmtally.server.access.Role;
 import firmtally.server.access.Roles;
 import java.util.List;
@@ -36,6 +38,12 @@ public record SignOffNeed(Optional<String> role, List<Reason> reasons) {
   /** Whether anyone must sign. */
   public boolean needed() {
     return role.isPresent();
+  }
+
+  /** What a deal needs under a policy, for whoever asks. */
+  public static SignOffNeed of(Tally deal, SellingPolicy policy, Roles asker) {
+    return of(
+        Optional.of(SignOff.of(deal, policy.of(asker))), deal.lines(), policy.ownCostOver(), asker);
   }
 
   /**

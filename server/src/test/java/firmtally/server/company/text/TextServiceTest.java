@@ -6,8 +6,10 @@ import static org.mockito.Mockito.mock;
 
 import firmtally.server.access.Actor;
 import firmtally.server.company.particulars.ParticularsService;
+import firmtally.server.company.SettingsService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.TestDatabase;
+import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.web.BadInput;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -21,7 +23,10 @@ class TextServiceTest {
   @BeforeEach
   void aCompanyThatWritesFrench() {
     ChangeLog log = mock(ChangeLog.class);
-    texts = new TextService(database.sql(), new ParticularsService(database.sql(), log), log);
+    texts = new TextService(database.sql(), 
+            new ParticularsService(
+                database.sql(), mock(SettingsService.class), mock(FileService.class), log),
+            log);
     database.act(
         () ->
             database

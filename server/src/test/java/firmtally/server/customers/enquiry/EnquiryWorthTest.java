@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import firmtally.core.pricing.PricePolicy;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.database.TestDatabase;
 import firmtally.server.platform.jobs.JobDays;
@@ -26,7 +25,7 @@ class EnquiryWorthTest {
     SettingsService settings = mock(SettingsService.class);
     when(settings.isSetUp()).thenReturn(true);
     when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR, PricePolicy.LOWEST, 30));
+        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
     worth = new EnquiryWorth(database.sql(), new JobDays(database.sql()), settings);
     mara = database.person("mara", "North");
     act(

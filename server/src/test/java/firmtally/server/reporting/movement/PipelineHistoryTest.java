@@ -7,7 +7,6 @@ import static org.mockito.Mockito.when;
 import firmtally.core.money.Percent;
 import firmtally.core.pipeline.Movement;
 import firmtally.core.pipeline.PipelineState;
-import firmtally.core.pricing.PricePolicy;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.company.SettingsService;
@@ -71,7 +70,7 @@ class PipelineHistoryTest {
   void twoTeams() {
     SettingsService settings = mock(SettingsService.class);
     when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", EUR, PricePolicy.LOWEST, 30));
+        .thenReturn(new SettingsService.Company("Reed", EUR));
     store = new MovementStore(database.sql());
     service = new MovementService(store, settings);
     company = new TestCompany(database);

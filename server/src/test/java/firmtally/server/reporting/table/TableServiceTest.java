@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import firmtally.core.pricing.PricePolicy;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.Roles;
@@ -54,7 +53,7 @@ class TableServiceTest {
   void someOpportunities() {
     SettingsService settings = mock(SettingsService.class);
     when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR, PricePolicy.LOWEST, 30));
+        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
     tables = new TableService(new TableStore(database.sql()), settings, CLOCK);
     TestCompany company = new TestCompany(database);
     rep = company.person("rep", Role.REP, "North");
@@ -433,7 +432,7 @@ class TableServiceTest {
   void aSavedQueryBecomesAWorkbookAndAPaper() throws IOException {
     SettingsService settings = mock(SettingsService.class);
     when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR, PricePolicy.LOWEST, 30));
+        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
     TableReport reports = new TableReport(tables, new TableFiles(settings), settings, CLOCK);
     String query =
         "rows=owner%2Cstate&columns=close-quarter&measures=won%2Cwin-rate&filter=owner%3A"

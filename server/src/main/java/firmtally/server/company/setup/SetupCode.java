@@ -1,4 +1,4 @@
-package firmtally.server.company;
+package firmtally.server.company.setup;
 
 import firmtally.server.access.UserService;
 import firmtally.server.platform.TallySettings;

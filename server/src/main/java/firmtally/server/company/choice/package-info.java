@@ -1,0 +1,2 @@
+/** Words to choose from: industries, sources, reasons and the like. */
+package firmtally.server.company.choice;

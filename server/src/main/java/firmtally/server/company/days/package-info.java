@@ -1,0 +1,2 @@
+/** The days and months that the work goes by. */
+package firmtally.server.company.days;

@@ -1,0 +1,62 @@
+package firmtally.server.company.setup;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What is proposed by country: its currency, its taxes on sales, how dates are written there and
+ * the size of its paper. Proposals to be looked at, as laws change.
+ */
+@Component
+class Countries {
+  private final List<Country> all;
+
+  Countries() {
+    try (InputStream in = Countries.class.getResourceAsStream("/countries.json")) {
+      this.all =
+          new JsonMapper()
+              .readTree(in)
+              .valueStream()
+              .map(Countries::country)
+              .sorted(Comparator.comparing(Country::name))
+              .toList();
+    } catch (IOException e) {
+      throw new IllegalStateException("countries.json is part of the application", e);
+    }
+  }
+
+  private static Country country(JsonNode node) {
+    String code = node.path("code").asString();
+    return new Country(
+        code,
+        new Locale.Builder().setRegion(code).build().getDisplayCountry(Locale.ENGLISH),
+        node.path("currency").asString(),
+        node.path("locale").asString(),
+        node.path("paper").asString("A4"),
+        node.path("taxes").valueStream().map(JsonNode::asString).toList());
+  }
+
+  /**
+   * A country.
+   *
+   * @param code of two letters, as ISO 3166 has it
+   * @param taxes in percent, the standard one first
+   */
+  record Country(
+      String code, String name, String currency, String locale, String paper, List<String> taxes) {}
+
+  List<Country> all() {
+    return all;
+  }
+
+  Optional<Country> find(String code) {
+    return all.stream().filter(country -> country.code().equals(code)).findFirst();
+  }
+}
