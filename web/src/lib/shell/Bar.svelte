@@ -110,7 +110,7 @@
       <summary>{session.me?.name}</summary>
       <div class="leaf">
         <p class="quiet">{session.me?.roles.map(words).join(', ')}, {session.company?.name}</p>
-        {#if session.administrates}<a href="/users">Users and teams</a>{/if}
+        {#if session.administrates}<a href="/users">Users and teams</a><a href="/upkeep">System</a>{/if}
         <a href="/settings">Settings</a>
         <a href="/processes">Sales processes</a>
         {#if session.sells}<a href="/accounts/reassignment">Reassign accounts</a>{/if}

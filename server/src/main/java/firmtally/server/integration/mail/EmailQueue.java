@@ -119,6 +119,19 @@ public class EmailQueue implements DueWork, DisposableBean {
       @MaybeNull Instant sentAt,
       @MaybeNull String failure) {}
 
+  /**
+   * What has not left.
+   *
+   * @param failing those that were not taken when they were tried last
+   * @param oldest null where nothing waits
+   */
+  public record Waiting(long waiting, long failing, @MaybeNull Instant oldest) {}
+
+  /** What has not left. */
+  public Waiting standing() {
+    return store.standing();
+  }
+
   /** Writes an email beside what the act changes; it leaves once the act is committed. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void queue(Email email) {

@@ -100,6 +100,16 @@ class EmailStore {
         .list();
   }
 
+  /** How many wait, and how many of them were not taken when they were tried last. */
+  EmailQueue.Waiting standing() {
+    return sql.sql(
+            """
+            SELECT count(*) AS waiting, count(failure) AS failing, MIN(at) AS oldest FROM outgoing_email WHERE sent_at IS NULL
+            """)
+        .query(EmailQueue.Waiting.class)
+        .single();
+  }
+
   void setSent(MailId id, Instant at) {
     sql.sql("UPDATE outgoing_email SET sent_at = :at, failure = NULL WHERE id = :id")
         .param("id", id)

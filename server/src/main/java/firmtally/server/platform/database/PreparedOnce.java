@@ -6,6 +6,7 @@ import java.lang.reflect.Proxy;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import javax.sql.DataSource;
@@ -62,6 +63,7 @@ final class PreparedOnce extends DelegatingDataSource {
     PreparedStatement own = kept.remove(text);
     PreparedStatement statement = own == null ? connection.prepareStatement(text) : own;
     boolean[] isClosed = new boolean[1];
+    long began = System.nanoTime();
     return proxy(
         PreparedStatement.class,
         (method, arguments) -> {
@@ -69,6 +71,7 @@ final class PreparedOnce extends DelegatingDataSource {
             case "close":
               if (!isClosed[0]) {
                 isClosed[0] = true;
+                SlowStatements.took(text, Duration.ofNanos(System.nanoTime() - began));
                 giveBack(statement, text, kept);
               }
               return null;

@@ -1,8 +1,14 @@
 package firmtally.server.platform.jobs;
 
+import firmtally.server.platform.web.MaybeNull;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
@@ -19,10 +25,23 @@ public class Jobs {
   private static final long FIRST_MILLIS = 15_000;
   private final ObjectProvider<DueWork> works;
   private final Clock clock;
+  private final Map<String, JobRun> last = new ConcurrentHashMap<>();
 
   Jobs(ObjectProvider<DueWork> works, Clock clock) {
     this.works = works;
     this.clock = clock;
+  }
+
+  /**
+   * How a job went when it ran last.
+   *
+   * @param failure null where it went well
+   */
+  public record JobRun(String job, Instant at, Duration took, @MaybeNull String failure) {}
+
+  /** How each job went when it ran last, by name. */
+  public List<JobRun> runs() {
+    return last.values().stream().sorted(Comparator.comparing(JobRun::job)).toList();
   }
 
   /** Runs all of them, and soon after the start. */
@@ -31,13 +50,18 @@ public class Jobs {
     run(works.orderedStream().toList(), LocalDate.now(clock));
   }
 
-  static void run(List<DueWork> works, LocalDate today) {
+  void run(List<DueWork> works, LocalDate today) {
     for (DueWork work : works) {
+      long began = System.nanoTime();
+      String failure = null;
       try {
         work.run(today);
       } catch (RuntimeException e) {
         LOG.error("{} failed; it is tried again", work.job(), e);
+        failure = String.valueOf(e.getMessage());
       }
+      Duration took = Duration.ofNanos(System.nanoTime() - began);
+      last.put(work.job(), new JobRun(work.job(), clock.instant(), took, failure));
     }
   }
 }
