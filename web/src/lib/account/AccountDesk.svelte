@@ -21,6 +21,7 @@
   import CustomerPage from './CustomerPage.svelte';
   import CreditLine from './CreditLine.svelte';
   import Notes from './Notes.svelte';
+  import OwnFields from '$lib/ownfield/OwnFields.svelte';
   /** All that is known before a call, on one screen. */
   let { a, onChange }: { a: Schemas['AccountPage']; onChange: () => unknown } = $props();
   let opening = $state(false);
@@ -78,6 +79,7 @@
   {#if a.poNumberRequired}<span class="heed">PO number required</span>{/if}
   <span>{a.owner}</span>
 </div>
+<OwnFields record="account" id={a.id} mayChange={a.mayChange && session.sells} />
 {#each a.notes.filter((n) => n.pinned) as note (note.id)}<p class="pinned">{note.words}</p>{/each}
 <dl class="before leaf" aria-label="Summary">
   <dt>Purchases</dt>

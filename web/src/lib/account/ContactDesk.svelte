@@ -10,6 +10,7 @@
   import { day, figure, words } from '$lib/ui/format';
   import { tone } from '$lib/ui/tones';
   import ContactForm from './ContactForm.svelte';
+  import OwnFields from '$lib/ownfield/OwnFields.svelte';
   /** A contact: how to reach them, and all that was and is done with them. */
   let { c, onChange }: { c: Schemas['ContactPage']; onChange: () => unknown } = $props();
   const who = $derived(c.contact);
@@ -97,6 +98,7 @@
       {#if who.channel || who.hours}<p class="quiet">
           {[who.channel ? 'prefers ' + who.channel : '', who.hours].filter(Boolean).join(', ')}
         </p>{/if}
+      <OwnFields record="contact" id={who.id} mayChange={edits} />
     </section>
     {#if c.enquiries.length > 0}
       <section class="leaf pad" aria-label="Enquiries">

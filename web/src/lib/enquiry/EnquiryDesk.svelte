@@ -18,6 +18,7 @@
   import type { Ending } from './enquiry';
   import EnquiryForm from './EnquiryForm.svelte';
   import Convert from './Convert.svelte';
+  import OwnFields from '$lib/ownfield/OwnFields.svelte';
   /** An enquiry being worked: talked about, given, parked, dropped, taken on. */
   let { view, onChange }: { view: Schemas['EnquiryView']; onChange: () => unknown } = $props();
   const e = $derived(view.enquiry);
@@ -143,6 +144,7 @@
         mayChange={works}
         onChange={() => files.refetch()}
       />{/if}
+    <OwnFields record="enquiry" id={e.id} mayChange={works} />
     <h2 class="next">History</h2>
     <Changes record="enquiry" id={e.id} />
   </div>

@@ -38,6 +38,9 @@
     {#each rows as [label, value] (label)}<dt>{label}</dt>
       <dd>{value}</dd>{/each}
   </dl>
+  {#await import('$lib/ownfield/OwnFields.svelte') then { default: OwnFields }}
+    <OwnFields record="opportunity" id={o.id} mayChange={o.mayChange} />
+  {/await}
   {#if o.mayChange && onMove}
     <p>
       <button class="plain" onclick={() => onMove('owner')}>Reassign…</button>

@@ -45,6 +45,21 @@
   function words(...list: string[]) {
     return list.map((w) => [w, w] as const);
   }
+  const fields = load(
+    () => ['own-field-list'],
+    () => api.GET('/api/own-fields')
+  );
+  const own = $derived((fields.data?.fields ?? []).filter((field) => field.record === 'opportunity'));
+  const terms = $derived(narrow.get('own').split('|').filter(Boolean));
+
+  function term(id: number, sign: string): string {
+    return terms.find((one) => one.startsWith(`${id}${sign}`))?.slice(`${id}${sign}`.length) ?? '';
+  }
+
+  function setTerm(id: number, sign: string, value: string) {
+    const others = terms.filter((one) => !one.startsWith(`${id}${sign}`));
+    narrow.set('own', [...others, ...(value ? [`${id}${sign}${value}`] : [])].join('|'));
+  }
   const closed = $derived(narrow.get('state') === 'won' || narrow.get('state') === 'lost');
 </script>
 
@@ -80,6 +95,45 @@
       onchange={(e) => narrow.set('to', e.currentTarget.value)}
     /></label
   >
+  {#each own as field (field.id)}
+    {#if field.kind === 'choice' || field.kind === 'yes-no'}
+      <label
+        >{field.name}
+        <select
+          class="box"
+          value={term(field.id, '=')}
+          onchange={(e) => setTerm(field.id, '=', e.currentTarget.value)}
+        >
+          <option value="">any</option>
+          {#each field.kind === 'choice' ? field.choices : ['yes', 'no'] as value (value)}<option {value}
+              >{value}</option
+            >{/each}
+        </select></label
+      >
+    {:else if field.kind === 'text'}
+      <label
+        >{field.name}
+        <input
+          class="box"
+          value={term(field.id, '=')}
+          onchange={(e) => setTerm(field.id, '=', e.currentTarget.value.replaceAll('|', ''))}
+        /></label
+      >
+    {:else}
+      {#each [['>=', 'from'], ['<=', 'to']] as [sign = '', word] (sign)}
+        <label
+          >{field.name}
+          {word}
+          <input
+            class="box"
+            type={field.kind === 'date' ? 'date' : 'text'}
+            value={term(field.id, sign)}
+            onchange={(e) => setTerm(field.id, sign, e.currentTarget.value.trim())}
+          /></label
+        >
+      {/each}
+    {/if}
+  {/each}
 </div>
 
 <style>

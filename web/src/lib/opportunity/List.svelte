@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { VList } from 'virtua/svelte';
-  import { asRefusal, type Schemas } from '$lib/api/client';
+  import { api, asRefusal, type Schemas } from '$lib/api/client';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
@@ -9,9 +9,10 @@
   import BulkForm from './BulkForm.svelte';
   import ListCell from './ListCell.svelte';
   import { Chosen, type Bulk } from './chosen.svelte';
-  import { leastWidth, shownColumns, tracksOf } from './columns';
+  import { leastWidth, ownColumns, shownColumns, tracksOf } from './columns';
   import type { Narrow } from './narrow.svelte';
   import { Pages, type Line } from './pages.svelte';
+  import { load } from '$lib/ui/load.svelte';
   /** The list: narrowed, sorted, gathered and subtotalled; only what is seen is drawn. */
   let { narrow, onNew, fresh }: { narrow: Narrow; onNew: () => void; fresh: number } = $props();
   const pages = new Pages();
@@ -58,7 +59,11 @@
     return () => cancelAnimationFrame(frameId);
   });
 
-  const columns = $derived(shownColumns(narrow.get('cols')));
+  const ownFields = load(
+    () => ['own-field-list'],
+    () => api.GET('/api/own-fields')
+  );
+  const columns = $derived(shownColumns(narrow.get('cols'), ownColumns(ownFields.data?.fields ?? [])));
   const tracks = $derived(tracksOf(columns));
   const least = $derived(leastWidth(columns) + 'px');
   /** How many columns stand before the first with a sum; a group's name is as wide. */

@@ -43,6 +43,9 @@
     >{attention(row, false)}</span
   >
 {:else if column === 'owner'}<span role="cell" class="quiet off" title={row.owner}>{row.owner}</span>
+{:else if column.startsWith('own-')}
+  {@const words = row.own[column.slice(4)] ?? ''}
+  <span role="cell" class="off" title={words}>{words}</span>
 {:else}
   {@const words = row[column as 'process' | 'priority' | 'source' | 'campaign']}
   <span role="cell" class="quiet off" title={words}>{words}</span>

@@ -35,6 +35,7 @@ const row = {
   campaign: 'Spring',
   source: 'phone',
   version: 1,
+  own: {},
   sortKey: ''
 };
 

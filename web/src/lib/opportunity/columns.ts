@@ -32,17 +32,33 @@ export const LIST_COLUMNS: readonly ListColumn[] = [
   { key: 'attention', label: 'Needs attention', width: 'minmax(92px, 1fr)', usual: true }
 ];
 
+/** The fields that a company added, as columns; shown when they are chosen. */
+export function ownColumns(
+  fields: readonly { key: string; name: string; record: string; kind: string; inList: boolean }[]
+) {
+  return fields
+    .filter((field) => field.record === 'opportunity' && field.inList)
+    .map((field): ListColumn => ({
+      key: field.key,
+      label: field.name,
+      width: 'minmax(84px, 0.8fr)',
+      figure: field.kind === 'number' || field.kind === 'amount'
+    }));
+}
+
 /** Those that are shown; a text such as "title,value" names them, none is the usual ones. */
-export function shownColumns(text: string): ListColumn[] {
+export function shownColumns(text: string, own: readonly ListColumn[] = []): ListColumn[] {
   const chosen = text.split(',').filter(Boolean);
-  const shown = LIST_COLUMNS.filter((c) => (chosen.length > 0 ? chosen.includes(c.key) : c.usual));
+  const shown = [...LIST_COLUMNS, ...own].filter((c) =>
+    chosen.length > 0 ? chosen.includes(c.key) : c.usual
+  );
   return shown.length > 0 ? shown : LIST_COLUMNS.filter((c) => c.usual);
 }
 
 /** The text that names some columns; blank where they are the usual ones. */
-export function namedColumns(keys: readonly string[]): string {
+export function namedColumns(keys: readonly string[], own: readonly ListColumn[] = []): string {
   const names = (list: readonly ListColumn[]) => list.map((c) => c.key).join(',');
-  const chosen = names(LIST_COLUMNS.filter((c) => keys.includes(c.key)));
+  const chosen = names([...LIST_COLUMNS, ...own].filter((c) => keys.includes(c.key)));
   return chosen === names(LIST_COLUMNS.filter((c) => c.usual)) ? '' : chosen;
 }
 

@@ -13,6 +13,7 @@ export const FIELDS = [
   'business',
   'source',
   'campaign',
+  'own',
   'attention',
   'from',
   'to',

@@ -6,6 +6,7 @@ export const TOPICS = [
   ['days', 'Days and terms'],
   ['credit', 'Credit and reminders'],
   ['numbers', 'Number ranges'],
+  ['own-fields', 'Own fields'],
   ['sign-in', 'Signing in'],
   ['files', 'Files to enclose'],
   ['history', 'What was changed']

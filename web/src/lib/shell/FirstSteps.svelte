@@ -25,7 +25,7 @@
     ],
     users: ['Your reps', 'Invite them by email.', '/users'],
     products: ['Products', 'Import them from a file, or add the first one.', '/catalogue/files'],
-    accounts: ['Accounts', 'Import your customers, or add the first one with an enquiry.', '/import'],
+    accounts: ['Accounts', 'Add the first one, or convert an enquiry.', '/accounts'],
     opportunities: ['Your first opportunity', 'Take an enquiry, or open one from an account.', '/enquiries']
   };
   const acts = new Acts(() => steps.refetch());

@@ -124,6 +124,18 @@
     ['competitor', 'by competitor'],
     ['reason', 'by reason']
   ] as const;
+  const ownFields = load(
+    () => ['own-field-list'],
+    () => api.GET('/api/own-fields')
+  );
+  const groups = $derived([
+    ...GROUPS,
+    ...(ownFields.data?.fields ?? [])
+      .filter(
+        (f) => ['opportunity', 'account'].includes(f.record) && ['choice', 'yes-no', 'text'].includes(f.kind)
+      )
+      .map((f) => [f.key, `by ${f.name}`] as const)
+  ]);
   const ATTENTION = [
     ['no-activity-planned', 'no activity planned'],
     ['no-contact', 'no contact'],
@@ -200,7 +212,7 @@
         value={narrow.get('group')}
         onchange={(e) => group(e.currentTarget.value)}
       >
-        {#each GROUPS as [key, label] (key)}<option value={key}>{label}</option>{/each}
+        {#each groups as [key, label] (key)}<option value={key}>{label}</option>{/each}
       </select>
       {#if narrow.get('group')}
         <select
@@ -209,7 +221,7 @@
           value={narrow.get('then')}
           onchange={(e) => narrow.set('then', e.currentTarget.value)}
         >
-          {#each GROUPS.filter(([key]) => key !== narrow.get('group')) as [key, label] (key)}<option
+          {#each groups.filter(([key]) => key !== narrow.get('group')) as [key, label] (key)}<option
               value={key}>{key ? 'then ' + label : 'then by nothing'}</option
             >{/each}
         </select>

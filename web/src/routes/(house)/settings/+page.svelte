@@ -9,6 +9,7 @@
   import Logo from '$lib/settings/Logo.svelte';
   import NewText from '$lib/settings/NewText.svelte';
   import NumberRanges from '$lib/settings/NumberRanges.svelte';
+  import OwnFieldList from '$lib/settings/OwnFieldList.svelte';
   import ParticularsForm from '$lib/settings/ParticularsForm.svelte';
   import Policies from '$lib/settings/Policies.svelte';
   import SignInRules from '$lib/settings/SignInRules.svelte';
@@ -136,6 +137,8 @@
             mayChange={session.administrates}
             onChange={() => ranges.refetch()}
           />{/if}
+      {:else if topic === 'own-fields'}
+        <OwnFieldList mayChange={session.administrates} />
       {:else if topic === 'sign-in'}
         <h2>Signing in</h2>
         {#if signIn.data}<SignInRules

@@ -13,6 +13,7 @@
   import { Acts } from '$lib/ui/acts.svelte';
   import { day, figure, percent, unitPrice, words } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
+  import OwnFields from '$lib/ownfield/OwnFields.svelte';
   const code = $derived(page.params.code ?? '');
   const product = load(
     () => ['product', code],
@@ -101,6 +102,7 @@
           mayChange={session.manages}
           onChange={() => sheets.refetch()}
         />
+        <OwnFields record="product" id={product.data.id} mayChange={session.manages} />
         <h2>History</h2>
         <Changes record="product" id={product.data.id} />
       </section>

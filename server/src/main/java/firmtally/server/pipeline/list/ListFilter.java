@@ -3,6 +3,7 @@ package firmtally.server.pipeline.list;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
 import firmtally.server.company.days.DaysSql;
+import firmtally.server.company.ownfield.OwnFieldSql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ProcessId;
@@ -98,6 +99,7 @@ public final class ListFilter {
       where.and("o.account_id = :account", "account", query.account());
     }
     narrowByWords(where, query);
+    OwnFieldSql.narrow(where, "o.id", query.own());
     narrowByAttention(where, query.attention());
   }
 

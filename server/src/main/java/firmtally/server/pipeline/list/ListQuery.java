@@ -12,6 +12,7 @@ import firmtally.server.platform.web.MaybeNull;
  * @param state open, paused, won, lost, or all
  * @param owner a person's id
  * @param process a process's id, or the kind of one: new, renewal
+ * @param own what stands in own fields: field, sign and value, as {@code 3=Dairy|7>=100}
  * @param attention no-activity-planned, no-contact, close-moved-back, past-expected-close,
  *     over-usual-days, or any of them
  * @param from first day of expected close (for what is won or lost: of the day it was closed)
@@ -36,6 +37,7 @@ public record ListQuery(
     @MaybeNull String business,
     @MaybeNull String source,
     @MaybeNull String campaign,
+    @MaybeNull String own,
     @MaybeNull String attention,
     @MaybeNull String from,
     @MaybeNull String to,

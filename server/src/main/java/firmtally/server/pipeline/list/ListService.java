@@ -4,6 +4,8 @@ import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import firmtally.formats.table.TableWriter;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.ownfield.OwnField;
+import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.Cursor;
@@ -35,11 +37,14 @@ public class ListService {
   private static final int MOST_IN_FILE = 200_000;
 
   private final ListStore store;
+  private final OwnFieldService fields;
   private final SettingsService settings;
   private final Clock clock;
 
-  ListService(ListStore store, SettingsService settings, Clock clock) {
+  ListService(
+      ListStore store, OwnFieldService fields, SettingsService settings, Clock clock) {
     this.store = store;
+    this.fields = fields;
     this.settings = settings;
     this.clock = clock;
   }
@@ -47,6 +52,7 @@ public class ListService {
   /**
    * An opportunity in a list; its parts lie beside each other in the answer.
    *
+   * @param own what stands in the own fields that lists show, by the id of the field
    * @param sortKey what it is sorted by, for the place of the next page
    */
   public record OpportunityRow(
@@ -55,8 +61,13 @@ public class ListService {
       @JsonUnwrapped Standing standing,
       @JsonUnwrapped Days days,
       @JsonUnwrapped Details details,
+      Map<String, String> own,
       long version,
-      String sortKey) {}
+      String sortKey) {
+    OpportunityRow with(Map<String, String> has) {
+      return new OpportunityRow(id, what, standing, days, details, has, version, sortKey);
+    }
+  }
 
   /**
    * What it is, for whom, whose, and what it is worth.
@@ -151,9 +162,9 @@ public class ListService {
   /** The list as a file, as it is narrowed and sorted. */
   byte[] file(ListQuery query, Actor actor, boolean asWorkbook) {
     int decimals = settings.company().currency().getDecimalPlaces();
-    TableWriter writer =
-        TableWriter.of(
-            "Opportunities",
+    List<OwnField> own = fields.inList("opportunity");
+    List<TableWriter.Column> columns =
+        new ArrayList<>(
             List.of(
                 TableWriter.Column.text("Number"),
                 TableWriter.Column.text("Title"),
@@ -173,17 +184,20 @@ public class ListService {
                 TableWriter.Column.text("Source"),
                 TableWriter.Column.text("Campaign"),
                 TableWriter.Column.text("Neglected")));
+    own.forEach(field -> columns.add(TableWriter.Column.text(field.name())));
+    TableWriter writer = TableWriter.of("Opportunities", columns);
     List<List<Object>> rows =
         store
             .page(query, actor, LocalDate.now(clock), MOST_IN_FILE, settings.company().currency())
             .stream()
-            .map(row -> cells(row, clock.getZone()))
+            .map(row -> cells(row, clock.getZone(), own))
             .toList();
     return asWorkbook ? writer.xlsx(rows) : writer.csv(rows);
   }
 
-  private static List<Object> cells(OpportunityRow row, ZoneId zone) {
-    return new ArrayList<>(
+  private static List<Object> cells(OpportunityRow row, ZoneId zone, List<OwnField> own) {
+    List<Object> cells =
+        new ArrayList<>(
         Arrays.asList(
             row.what().number(),
             row.what().title(),
@@ -205,5 +219,7 @@ public class ListService {
             row.details().source(),
             row.details().campaign(),
             String.join(", ", row.standing().attention())));
+    own.forEach(field -> cells.add(row.own().get(field.id().toString())));
+    return cells;
   }
 }

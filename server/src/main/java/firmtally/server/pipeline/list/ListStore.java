@@ -5,7 +5,11 @@ import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.core.pipeline.OpenTotal;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.company.ownfield.OwnField;
+import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.platform.database.Columns;
+import firmtally.server.platform.ids.OwnFieldId;
+import firmtally.server.reporting.metrics.OwnDimensions;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
@@ -19,6 +23,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.joda.money.CurrencyUnit;
@@ -66,10 +71,14 @@ class ListStore {
 
   private final Sql sql;
   private final Groups groups;
+  private final OwnDimensions own;
+  private final OwnFieldService fields;
 
-  ListStore(Sql sql, Groups groups) {
+  ListStore(Sql sql, Groups groups, OwnDimensions own, OwnFieldService fields) {
     this.sql = sql;
     this.groups = groups;
+    this.own = own;
+    this.fields = fields;
   }
 
   List<ListService.OpportunityRow> page(
@@ -124,11 +133,34 @@ class ListStore {
             + "ORDER BY "
             + order
             + " LIMIT :most";
-    return where
-        .bind(Visibility.bind(sql.sql(text), actor))
-        .param("most", most)
-        .query((row, n) -> row(row, currency))
-        .list();
+    return withOwn(
+        where
+            .bind(Visibility.bind(sql.sql(text), actor))
+            .param("most", most)
+            .query((row, n) -> row(row, currency))
+            .list());
+  }
+
+  /** What the own fields that lists show hold, read for all rows at once. */
+  private List<ListService.OpportunityRow> withOwn(List<ListService.OpportunityRow> rows) {
+    List<OwnField> shown = fields.inList("opportunity");
+    if (shown.isEmpty()) {
+      return rows;
+    }
+    Map<Long, Map<OwnFieldId, String>> values =
+        fields.values(
+            "opportunity", rows.stream().map(ListService.OpportunityRow::id).toList());
+    return rows.stream()
+        .map(
+            row -> {
+              Map<String, String> own = new LinkedHashMap<>();
+              Map<OwnFieldId, String> has = values.getOrDefault(row.id().value(), Map.of());
+              shown.stream()
+                  .filter(field -> has.containsKey(field.id()))
+                  .forEach(field -> own.put(field.id().toString(), has.get(field.id())));
+              return row.with(own);
+            })
+        .toList();
   }
 
   /** The groups of the list, or those within one of them, with what they come to. */
@@ -175,7 +207,7 @@ class ListStore {
         .single();
   }
 
-  private static Where inGroup(ListQuery query, Actor actor, LocalDate today) {
+  private Where inGroup(ListQuery query, Actor actor, LocalDate today) {
     Where where = ListFilter.where(query, actor, today);
     if (query.key() != null && query.group() != null) {
       where.and(
@@ -188,20 +220,20 @@ class ListStore {
   }
 
   /** What has to stand beside an opportunity for what it is grouped by. */
-  private static String beside(ListQuery query, boolean byFirst, boolean byThen) {
+  private String beside(ListQuery query, boolean byFirst, boolean byThen) {
     return (byFirst ? dimension(query).join() : "")
         + (byThen && query.isWithin() ? then(query).join() : "");
   }
 
-  private static Dimension then(ListQuery query) {
+  private Dimension then(ListQuery query) {
     if (query.then().equals(query.group())) {
       throw BadInput.at("then", "Choose another field than the first.");
     }
-    return OpportunityMetrics.dimension(query.then());
+    return own.ofList(query.then());
   }
 
-  private static Dimension dimension(ListQuery query) {
-    return OpportunityMetrics.dimension(
+  private Dimension dimension(ListQuery query) {
+    return own.ofList(
         query.group() == null || query.group().isBlank() ? "stage" : query.group());
   }
 
@@ -263,6 +295,7 @@ class ListStore {
             row.getString("competitor"),
             row.getString("campaign"),
             row.getString("source")),
+        Map.of(),
         row.getLong("version"),
         row.getString("sort_key"));
   }

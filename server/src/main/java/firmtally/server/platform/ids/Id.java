@@ -38,6 +38,7 @@ public sealed interface Id
         ReassignmentId,
         ReceivedOrderId,
         RecordId,
+        OwnFieldId,
         PasswordLinkId,
         ScenarioId,
         SessionId,

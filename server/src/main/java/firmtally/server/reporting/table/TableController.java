@@ -10,7 +10,7 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.Subject;
-import firmtally.server.reporting.metrics.Subjects;
+import firmtally.server.reporting.metrics.OwnDimensions;
 import firmtally.server.reporting.metrics.TableMeasure;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -33,12 +33,15 @@ class TableController {
   private final TableService tables;
   private final TableFiles files;
   private final SettingsService settings;
+  private final OwnDimensions subjects;
   private final Clock clock;
 
-  TableController(TableService tables, TableFiles files, SettingsService settings, Clock clock) {
+  TableController(TableService tables, TableFiles files, SettingsService settings, Clock clock,
+      OwnDimensions subjects) {
     this.tables = tables;
     this.files = files;
     this.settings = settings;
+    this.subjects = subjects;
     this.clock = clock;
   }
 
@@ -66,7 +69,7 @@ class TableController {
 
   @GetMapping("/subjects")
   List<TableSubject> subjects(@SignedIn Actor actor) {
-    return Subjects.all().stream().map(subject -> subject(subject, actor)).toList();
+    return subjects.all().stream().map(subject -> subject(subject, actor)).toList();
   }
 
   private static TableSubject subject(Subject subject, Actor actor) {

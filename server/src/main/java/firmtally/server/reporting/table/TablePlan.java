@@ -7,7 +7,7 @@ import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.Subject;
-import firmtally.server.reporting.metrics.Subjects;
+import firmtally.server.reporting.metrics.OwnDimensions;
 import firmtally.server.reporting.metrics.TableMeasure;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
@@ -50,9 +50,9 @@ record TablePlan(
    *
    * @throws BadInput naming what is not there
    */
-  static TablePlan of(TableQuery query, LocalDate today, Actor actor) {
+  static TablePlan of(TableQuery query, LocalDate today, Actor actor, OwnDimensions subjects) {
     String name = TableQuery.text(query.subject());
-    Subject subject = Subjects.of(name.isEmpty() ? "opportunities" : name);
+    Subject subject = subjects.of(name.isEmpty() ? "opportunities" : name);
     List<Dimension> rows = dimensions(subject, "rows", query.rows());
     List<Dimension> columns = dimensions(subject, "columns", query.columns());
     if (columns.stream().anyMatch(rows::contains)) {

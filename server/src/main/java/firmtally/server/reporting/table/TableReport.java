@@ -47,7 +47,7 @@ public class TableReport {
    * @throws firmtally.server.platform.web.BadInput when it asks for what is not there
    */
   public void check(String query, Actor actor) {
-    TablePlan.of(read(query), LocalDate.now(clock), actor);
+    tables.check(read(query), actor);
   }
 
   /** The files of a saved query, with what somebody sees. */

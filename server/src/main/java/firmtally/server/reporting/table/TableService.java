@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.Measure;
+import firmtally.server.reporting.metrics.OwnDimensions;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -17,18 +18,30 @@ import org.springframework.stereotype.Service;
 public class TableService {
   private static final Measure RECORDS = new Measure("records", Measure.Unit.COUNT, "COUNT(*)");
   private final TableStore store;
+  private final OwnDimensions subjects;
   private final SettingsService settings;
   private final Clock clock;
 
-  TableService(TableStore store, SettingsService settings, Clock clock) {
+  TableService(
+      TableStore store, OwnDimensions subjects, SettingsService settings, Clock clock) {
     this.store = store;
+    this.subjects = subjects;
     this.settings = settings;
     this.clock = clock;
   }
 
+  /**
+   * Reads a query and makes nothing of it.
+   *
+   * @throws firmtally.server.platform.web.BadInput when it asks for what is not there
+   */
+  void check(TableQuery query, Actor actor) {
+    TablePlan.of(query, LocalDate.now(clock), actor, subjects);
+  }
+
   /** The table that is asked for. */
   Table table(TableQuery query, Actor actor) {
-    TablePlan plan = TablePlan.of(query, LocalDate.now(clock), actor);
+    TablePlan plan = TablePlan.of(query, LocalDate.now(clock), actor, subjects);
     Table table = asked(plan, actor);
     if (plan.show() == TablePlan.Show.BEFORE && !plan.hasTime()) {
       table.compare(asked(plan.before(), actor));
@@ -67,7 +80,7 @@ public class TableService {
    */
   List<Value> values(TableQuery query, String field, String text, int most, Actor actor) {
     LocalDate today = LocalDate.now(clock);
-    TablePlan plan = TablePlan.of(query, today, actor);
+    TablePlan plan = TablePlan.of(query, today, actor, subjects);
     Dimension dimension = plan.subject().dimension("field", field);
     List<String> chosen = plan.filter().getOrDefault(dimension, List.of());
     String wanted = text.strip().toLowerCase(Locale.ROOT);
@@ -89,6 +102,6 @@ public class TableService {
   /** The records behind a figure, the most first. */
   List<TableStore.Row> records(TableQuery query, long skip, int most, Actor actor) {
     LocalDate today = LocalDate.now(clock);
-    return store.records(TablePlan.of(query, today, actor), skip, most, today, actor);
+    return store.records(TablePlan.of(query, today, actor, subjects), skip, most, today, actor);
   }
 }

@@ -9,6 +9,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.Roles;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.platform.database.TestCompany;
 import firmtally.server.platform.database.TestDatabase;
 import firmtally.server.platform.ids.AccountId;
@@ -17,6 +18,7 @@ import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.Subject;
+import firmtally.server.reporting.metrics.OwnDimensions;
 import firmtally.server.reporting.metrics.Subjects;
 import firmtally.server.reporting.metrics.TableMeasure;
 import java.io.IOException;
@@ -54,7 +56,10 @@ class TableServiceTest {
     SettingsService settings = mock(SettingsService.class);
     when(settings.company())
         .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
-    tables = new TableService(new TableStore(database.sql()), settings, CLOCK);
+    OwnFieldService fields = mock(OwnFieldService.class);
+    tables =
+        new TableService(
+            new TableStore(database.sql()), new OwnDimensions(fields), settings, CLOCK);
     TestCompany company = new TestCompany(database);
     rep = company.person("rep", Role.REP, "North");
     Actor other = company.person("other", Role.REP, "South");
