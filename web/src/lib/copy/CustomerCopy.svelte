@@ -67,6 +67,7 @@
   {#if view}
     {#if !framed}
       <header>
+        {#if view.seller.logo}<img src={view.seller.logo} alt="" height="40" />{/if}
         <p class="name">{view.seller.name}</p>
         <p class="reach quiet">
           {#each [...view.seller.address, ...view.seller.reach] as line (line)}<span>{line}</span>{/each}

@@ -1,11 +1,15 @@
-import { render, screen } from '@testing-library/svelte';
+import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
+import { stub } from '$lib/api/stub';
+import { within } from '../../test/within';
 import Columns from './Columns.svelte';
+
+stub('GET');
 
 async function open(text: string) {
   const onChange = vi.fn();
-  render(Columns, { text, onChange });
+  within(Columns, { text, onChange });
   await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
   await screen.findByText('Columns of the list');
   return onChange;

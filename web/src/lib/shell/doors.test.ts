@@ -20,7 +20,11 @@ beforeEach(() => {
   calls.GET.mockReset().mockImplementation((path) =>
     Promise.resolve(
       path === '/api/setup'
-        ? { currencies: ['EUR', 'SEK'], timeZones: [HERE, 'Europe/Lisbon'] }
+        ? {
+            currencies: ['EUR', 'SEK'],
+            timeZones: [HERE, 'Europe/Lisbon'],
+            countries: [{ code: 'DE', name: 'Germany', currency: 'EUR', taxes: ['19', '7', '0'] }]
+          }
         : path === '/api/company'
           ? { name: 'Ours', minorDigits: 2 }
           : { me: ME, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' }
@@ -37,7 +41,7 @@ describe('the way in', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
     await vi.waitFor(() => expect(session.me?.name).toBe('Mara'));
     expect(calls.POST).toHaveBeenCalledWith('/api/session', {
-      body: { login: 'mara', password: 'long enough' }
+      body: { login: 'mara', password: 'long enough', code: '' }
     });
     expect(session.sells).toBe(true);
     expect(session.manages).toBe(false);
@@ -51,6 +55,35 @@ describe('the way in', () => {
     expect(await screen.findByRole('alert')).toHaveTextContent('Name or password is not right.');
     expect(screen.getByLabelText('User name')).toHaveValue('mara');
     expect(session.me).toBeNull();
+  });
+
+  it('asks for the second factor once the password is right', async () => {
+    calls.POST.mockResolvedValueOnce({ me: null, wantsCode: true });
+    within(SignIn, {});
+    await userEvent.type(screen.getByLabelText('User name'), 'mara');
+    await userEvent.type(screen.getByLabelText('Password'), 'long enough');
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect(session.me).toBeNull();
+    await userEvent.type(await screen.findByLabelText('Code'), '123456');
+    calls.POST.mockResolvedValueOnce(refused(['code', 'This code is wrong.']));
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect(await screen.findByText('This code is wrong.')).toBeInTheDocument();
+    await userEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    await vi.waitFor(() => expect(session.me?.name).toBe('Mara'));
+    expect(calls.POST).toHaveBeenLastCalledWith('/api/session', {
+      body: { login: 'mara', password: 'long enough', code: '123456' }
+    });
+  });
+
+  it('sends a link to whoever forgot theirs, and tells nothing', async () => {
+    within(SignIn, {});
+    await userEvent.click(screen.getByRole('button', { name: 'Forgot your password?' }));
+    await userEvent.type(screen.getByLabelText('User name or email address'), 'mara');
+    await userEvent.click(screen.getByRole('button', { name: 'Send me a link' }));
+    expect(await screen.findByText(/If somebody here has this user name/)).toBeInTheDocument();
+    expect(calls.POST).toHaveBeenCalledWith('/api/sign-in/forgotten', { body: { login: 'mara' } });
+    await userEvent.click(screen.getByRole('button', { name: 'Back to signing in' }));
+    expect(screen.getByLabelText('Password')).toBeInTheDocument();
   });
 
   it('offers the demo people where the demo data is, and nowhere else', async () => {
@@ -68,6 +101,8 @@ describe('an empty company', () => {
     within(SetUp, {});
     await userEvent.type(screen.getByLabelText(/^Code/), '1234-5678');
     await userEvent.type(screen.getByLabelText('Company'), 'Ours');
+    await userEvent.selectOptions(await screen.findByLabelText('Country'), 'DE');
+    expect(screen.getByText(/Taxes of Germany: 19 %, 7 %, 0 %/)).toBeInTheDocument();
     await userEvent.type(screen.getByLabelText('Your name'), 'Ana');
     await userEvent.type(screen.getByLabelText('User name'), 'ana');
     await userEvent.type(screen.getByLabelText(/^Password/), 'long enough');
@@ -79,6 +114,7 @@ describe('an empty company', () => {
         body: {
           code: '1234-5678',
           company: 'Ours',
+          country: 'DE',
           currency: 'EUR',
           timeZone: HERE,
           name: 'Ana',

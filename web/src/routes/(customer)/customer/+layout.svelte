@@ -40,8 +40,9 @@
 {#if enters}{@render children()}
 {:else if me}
   <QueryClientProvider client={shown}>
-    <div class="frame">
+    <div class="frame" style:--petrol={me.seller.colour || undefined}>
       <header>
+        {#if me.seller.logo}<img src={me.seller.logo} alt="" height="40" />{/if}
         <p class="name">{me.seller.name}</p>
         <p class="who quiet">
           {me.name}, {me.account}

@@ -76,7 +76,12 @@ class PhoneTest {
         "/outbox",
         "/calls",
         "/calls/1",
-        "/processes"
+        "/processes",
+        "/settings?topic=policy",
+        "/settings?topic=taxes",
+        "/settings?topic=unit",
+        "/users",
+        "/profile"
       })
   void nothingOverflows(String path) {
     BROWSER.openOrFirst(path);

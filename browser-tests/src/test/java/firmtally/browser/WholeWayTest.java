@@ -15,6 +15,8 @@ import firmtally.core.worksheet.Worksheet;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.joda.money.Money;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -28,6 +30,7 @@ import org.openqa.selenium.Keys;
 class WholeWayTest {
   @RegisterExtension static final Browser BROWSER = new Browser(false);
   private static final Percent TAX = Percent.parse("19");
+  private String invitation;
 
   private static void field(String name, String value) {
     BROWSER.focused(name);
@@ -59,8 +62,11 @@ class WholeWayTest {
     BROWSER.open("/");
     field("code", Browser.SETUP_CODE);
     field("company", "Small Scales");
+    BROWSER.focused("country");
+    BROWSER.press("Ger", Keys.TAB);
     BROWSER.focused("currency");
     BROWSER.press(Keys.TAB);
+    BROWSER.seeText("form", "Taxes of Germany: 19 %, 7 %, 0 %");
     // Where the browser is, is where the company is unless it says otherwise.
     BROWSER.focused("timeZone");
     BROWSER.press(Keys.TAB);
@@ -71,11 +77,12 @@ class WholeWayTest {
     BROWSER.type("short");
     clean("set-up");
     BROWSER.press(Keys.ENTER);
-    BROWSER.seeText("form", "A password has at least 8 characters.");
+    BROWSER.seeText("form", "A password has at least 10 characters.");
     BROWSER.type(" is not long enough");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Today, most money first");
     BROWSER.seeText("table", "Nothing is due today.");
+    BROWSER.seeText("[aria-label='First steps']", "1 of 8 done");
     clean("day sheet");
   }
 
@@ -103,11 +110,16 @@ class WholeWayTest {
     BROWSER.see("[name='name']").sendKeys("Bea Crane");
     BROWSER.see("[name='email']").sendKeys("bea@small.example");
     BROWSER.see("[name='login']").sendKeys("bea");
-    BROWSER.see("[name='password']").sendKeys("long enough");
-    BROWSER.see("select").sendKeys("credit");
-    BROWSER.press(Keys.TAB, Keys.ENTER);
-    BROWSER.seeText("table", "Bea Crane");
+    BROWSER.see("[name='rep']").sendKeys(Keys.SPACE);
+    BROWSER.see("[name='credit-controller']").sendKeys(Keys.SPACE);
+    BROWSER.button("Add and invite").sendKeys(Keys.ENTER);
+    BROWSER.seeText("table", "Bea Crane, invited");
     clean("people");
+    BROWSER.open("/outbox");
+    BROWSER.seeText("article", "you are invited to work with it too");
+    Matcher link = Pattern.compile("/password#[A-Za-z0-9_-]+").matcher(BROWSER.text("body"));
+    assertThat(link.find()).isTrue();
+    invitation = link.group();
   }
 
   private void openAnOpportunity() {
@@ -225,9 +237,15 @@ class WholeWayTest {
   private void releaseAsSomebodyElse(String order) {
     BROWSER.see("summary").click();
     BROWSER.button("Sign out").sendKeys(Keys.ENTER);
-    field("login", "bea");
+    BROWSER.focused("login");
+    BROWSER.open(invitation);
+    BROWSER.seeText("h1", "Welcome, Bea Crane");
+    clean("invitation");
     BROWSER.focused("password");
-    BROWSER.type("long enough");
+    BROWSER.type("password12");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("form", "This password is easy to guess.");
+    BROWSER.type(" of brass and chalk");
     BROWSER.press(Keys.ENTER);
     BROWSER.seeText("h1", "Today, most money first");
     BROWSER.seeText("table", "order on hold");

@@ -10,6 +10,8 @@ import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.choice.ChoiceList;
+import firmtally.server.company.choice.ChoiceService;
 import firmtally.server.company.policy.PolicyService;
 import firmtally.server.company.policy.SellingPolicy;
 import firmtally.server.company.setup.SetupService;
@@ -58,6 +60,7 @@ class DemoLoader implements SmartLifecycle {
   private final SettingsService company;
   private final SetupService setup;
   private final PolicyService policies;
+  private final ChoiceService choices;
   private final ProductService catalogue;
   private final PriceRuleService rules;
   private final DemoSets sets;
@@ -84,6 +87,7 @@ class DemoLoader implements SmartLifecycle {
       SettingsService company,
       SetupService setup,
       PolicyService policies,
+      ChoiceService choices,
       ProductService catalogue,
       PriceRuleService rules,
       DemoSets sets,
@@ -107,6 +111,7 @@ class DemoLoader implements SmartLifecycle {
     this.company = company;
     this.setup = setup;
     this.policies = policies;
+    this.choices = choices;
     this.catalogue = catalogue;
     this.rules = rules;
     this.sets = sets;
@@ -197,6 +202,14 @@ class DemoLoader implements SmartLifecycle {
     papers.offer(stage);
     customers.ask(ids, manager);
     letters.arrive(ids, manager);
+    offerWords();
+  }
+
+  /** The lists of words offer what the records have. */
+  private void offerWords() {
+    for (ChoiceList list : ChoiceList.values()) {
+      choices.offerUsed(list, Actor.SYSTEM);
+    }
   }
 
   private static SellingPolicy policy(CurrencyUnit currency) {

@@ -91,7 +91,7 @@ class ApiDocsTest {
   void viewsOfOneNameLookTheSame() {
     Map<String, Map<String, Set<String>>> byName = new TreeMap<>();
     HOUSE
-        .part(RequestMappingHandlerMapping.class)
+        .part("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
         .getHandlerMethods()
         .values()
         .forEach(

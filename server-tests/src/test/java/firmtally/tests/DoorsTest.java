@@ -151,6 +151,8 @@ class DoorsTest {
     ids.put("{hook}", "999999");
     ids.put("{delivery}", "999999");
     ids.put("{key}", "no-such-key");
+    ids.put("{list}", "industry");
+    ids.put("{letter}", "Z");
     ids.put("{token}", "no-such-token");
     ids.put("{from}", "2027-01-01");
     ids.put("{at}", "0");
@@ -324,7 +326,7 @@ class DoorsTest {
   private static List<String> openDoors() {
     List<String> doors = new ArrayList<>();
     HOUSE
-        .part(RequestMappingHandlerMapping.class)
+        .part("requestMappingHandlerMapping", RequestMappingHandlerMapping.class)
         .getHandlerMethods()
         .forEach(
             (mapping, method) -> {

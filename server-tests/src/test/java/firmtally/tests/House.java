@@ -79,6 +79,11 @@ public final class House implements BeforeAllCallback {
     }
   }
 
+  /** One of several of a type. */
+  <T> T part(String name, Class<T> type) {
+    return running.getBean(name, type);
+  }
+
   public String address() {
     return "http://127.0.0.1:" + port;
   }

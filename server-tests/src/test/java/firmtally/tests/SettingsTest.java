@@ -250,6 +250,11 @@ class SettingsTest {
                 .body()
                 .findValuesAsString("at"))
         .contains("colour", "locale", "paper");
+    typed.put("colour", "#FFDD88");
+    typed.put("locale", "en-GB");
+    typed.put("paper", "A4");
+    assertThat(manager.send(HttpMethod.PUT, path, typed, of(version)).is(422).words())
+        .contains("too light");
     typed.put("colour", "#3F6B2F");
     typed.put("locale", "en-GB");
     typed.put("paper", "A4");

@@ -29,6 +29,9 @@ class TransferTest {
   private static final Set<String> OWN =
       Set.of(
           "/api/session",
+          "/api/session/own",
+          "/api/upkeep",
+          "/api/upkeep/export.zip",
           "/api/events",
           "/api/storage",
           "/api/setup",

@@ -25,8 +25,27 @@ public record QuotePaper(
    * @param address lines of it
    * @param reach how they are reached
    * @param legal what the law wants at the foot of a paper
+   * @param logo a picture as a data URI; blank for none
+   * @param colour of pages, as {@code #0F4C5C}; blank for ours
    */
-  public record Seller(String name, List<String> address, List<String> reach, List<String> legal) {}
+  public record Seller(
+      String name,
+      List<String> address,
+      List<String> reach,
+      List<String> legal,
+      String logo,
+      String colour) {
+    public Seller {
+      // What left before there were logos has none.
+      logo = logo == null ? "" : logo;
+      colour = colour == null ? "" : colour;
+    }
+
+    /** One without a picture. */
+    public Seller(String name, List<String> address, List<String> reach, List<String> legal) {
+      this(name, address, reach, legal, "", "");
+    }
+  }
 
   /** A name and what it is. */
   public record Fact(String name, String value) {}

@@ -106,6 +106,16 @@ public class ChoiceService {
         words(list));
   }
 
+  /** Offers every word that records have, behind those that are offered. */
+  @Transactional
+  public void offerUsed(ChoiceList list, Actor actor) {
+    set(
+        list,
+        version(list),
+        store.list(list).stream().map(row -> new ChoiceForm(row.value(), row.value())).toList(),
+        actor);
+  }
+
   private String words(ChoiceList list) {
     return offered(list).stream().collect(Collectors.joining(", "));
   }

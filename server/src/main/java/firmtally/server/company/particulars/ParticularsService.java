@@ -23,6 +23,7 @@ public class ParticularsService {
   private static final int LONGEST = 120;
   private static final RecordId COMPANY = new RecordId(1);
   private final Sql sql;
+  private static final double LEAST_CONTRAST = 4.5;
   private static final String USUAL_LOCALE = "en-GB";
   private static final Set<String> PAPERS = Set.of("A4", "Letter");
   private final SettingsService settings;
@@ -137,8 +138,22 @@ public class ParticularsService {
     String colour = typed == null ? "" : typed.strip();
     if (!colour.isEmpty() && !colour.matches("#[0-9A-Fa-f]{6}")) {
       input.refuse("colour", "Enter a colour as #0F4C5C, or leave it empty.");
+    } else if (!colour.isEmpty() && contrast(colour) < LEAST_CONTRAST) {
+      input.refuse("colour", "This is too light to be read on white; take a darker one.");
     }
     return colour;
+  }
+
+  /** With white, as WCAG 2.2 has it: from 1 for the same to 21 for black. */
+  private static double contrast(String colour) {
+    double[] weights = {0.2126, 0.7152, 0.0722};
+    double luminance = 0;
+    for (int i = 0; i < weights.length; i++) {
+      double part = Integer.parseInt(colour.substring(1 + 2 * i, 3 + 2 * i), 16) / 255.0;
+      luminance +=
+          weights[i] * (part <= 0.04045 ? part / 12.92 : Math.pow((part + 0.055) / 1.055, 2.4));
+    }
+    return 1.05 / (luminance + 0.05);
   }
 
   private static String locale(Input input, String typed) {

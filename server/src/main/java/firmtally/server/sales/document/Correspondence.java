@@ -1,6 +1,7 @@
 package firmtally.server.sales.document;
 
 import firmtally.formats.pdf.QuotePaper;
+import firmtally.formats.pdf.Thumbnail;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.company.particulars.Particulars;
@@ -45,12 +46,19 @@ public class Correspondence {
 
   /** Whose paper it is. */
   public QuotePaper.Seller seller() {
-    return seller(particulars.get());
+    return seller(particulars);
   }
 
-  /** Whose paper it is, of given particulars. */
-  public static QuotePaper.Seller seller(Particulars ours) {
-    return new QuotePaper.Seller(ours.name(), ours.address(), ours.reach(), ours.legal());
+  /** Whose paper it is, with its logo. */
+  public static QuotePaper.Seller seller(ParticularsService particulars) {
+    Particulars ours = particulars.get();
+    return new QuotePaper.Seller(
+        ours.name(),
+        ours.address(),
+        ours.reach(),
+        ours.legal(),
+        particulars.logo().flatMap(Thumbnail::uri).orElse(""),
+        ours.colour());
   }
 
   /** As the company it leaves: from its own address, else from whoever sends it. */

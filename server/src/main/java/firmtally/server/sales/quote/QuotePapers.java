@@ -8,7 +8,6 @@ import firmtally.formats.pdf.Thumbnail;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
-import firmtally.server.company.particulars.Particulars;
 import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.company.text.Fields;
 import firmtally.server.company.text.Purpose;
@@ -171,10 +170,9 @@ public class QuotePapers {
   private QuotePaper.Frame framed(Quote quote, Calculation worked, Actor actor) {
     Opportunity of = opportunities.readable(quote.opportunityId(), actor);
     Account account = accounts.readable(of.accountId(), Actor.SYSTEM);
-    Particulars ours = particulars.get();
     Fields fields = letter.fields(quote, of, worked);
     return new QuotePaper.Frame(
-        Correspondence.seller(ours),
+        Correspondence.seller(particulars),
         new QuotePaper.Head(
             "Quote",
             quote.called(),

@@ -1,0 +1,91 @@
+package firmtally.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.openqa.selenium.Keys;
+
+/** What an administrator does for a company: fields of its own, users who leave, backups. */
+class CompanyTest {
+  @RegisterExtension static final Browser BROWSER = new Browser(true);
+
+  private static void clean(String screen) {
+    assertThat(BROWSER.violations()).as(screen).isEmpty();
+  }
+
+  @Test
+  void anOwnFieldIsAddedFilledInFilteredGroupedAndReported() {
+    BROWSER.as("asa");
+    BROWSER.open("/settings?topic=own-fields");
+    BROWSER.seeText("section[aria-label='Topic']", "Opportunities");
+    BROWSER.run(
+        "[...document.querySelectorAll('h3')].find(h => h.textContent.includes('Opportunities'))"
+            + ".querySelector('button').click()");
+    BROWSER.see("[role='dialog'] [name='name']").sendKeys("Hygiene grade");
+    BROWSER.see("[role='dialog'] [name='kind']").sendKeys("choice");
+    BROWSER.see("[role='dialog'] [name='choices']").sendKeys("Grade A\nGrade B");
+    clean("a field");
+    BROWSER.button("Add").click();
+    BROWSER.seeText("table[aria-label='Opportunities']", "Hygiene grade");
+    clean("own fields");
+    BROWSER.as("mara");
+    BROWSER.open("/opportunities?as=list&owner=2");
+    BROWSER.see("a[href^='/opportunities/']").click();
+    BROWSER.until("an opportunity is open", () -> BROWSER.path().matches("/opportunities/[0-9]+"));
+    BROWSER.button("Details").click();
+    BROWSER.seeText("[aria-label='Further details']", "Hygiene grade");
+    BROWSER.button("Edit details…").click();
+    BROWSER.see("[role='dialog'] select").sendKeys("Grade B");
+    clean("details");
+    BROWSER.see("[role='dialog'] button.main").click();
+    BROWSER.seeText("[aria-label='Further details']", "Grade B");
+    BROWSER.open("/opportunities?as=list&cols=title,value," + key());
+    BROWSER.seeText("[role='table'], .list", "Hygiene grade");
+    BROWSER.open("/opportunities?as=list&own=" + key().substring(4) + "%3DGrade+B");
+    BROWSER.until(
+        "one is left", () -> BROWSER.texts("a[href^='/opportunities/']").size() == 1);
+    BROWSER.open("/reports/table?rows=" + key() + "&measures=count");
+    BROWSER.seeText("table", "Grade B");
+  }
+
+  private static String key() {
+    return String.valueOf(
+        BROWSER.script(
+            "return fetch('/api/own-fields').then(a => a.json()).then(a => a.fields[0].key)"));
+  }
+
+  @Test
+  void whoLeavesIsShutOutAndAColleagueHasTheirWork() {
+    BROWSER.as("asa");
+    BROWSER.open("/users");
+    BROWSER.seeText("table", "Tom Winnow");
+    BROWSER.run(
+        "[...document.querySelectorAll('td.lead button')].find(b => b.textContent.includes('Tom'))"
+            + ".click()");
+    BROWSER.seeText("[role='dialog']", "Has a password.");
+    clean("a user");
+    BROWSER.button("Deactivate…").click();
+    BROWSER.seeText("[role='dialog']", "They leave behind:");
+    BROWSER.see("[name='toId']").sendKeys("Priya Raut");
+    BROWSER.button("Deactivate").click();
+    BROWSER.seeText("table", "Tom Winnow, deactivated");
+    BROWSER.open("/upkeep");
+    BROWSER.seeText("h1", "System");
+    BROWSER.button("Back up now").sendKeys(Keys.ENTER);
+    BROWSER.seeText("table[aria-label='Last backups']", "checked");
+    BROWSER.button("Check integrity").click();
+    BROWSER.seeText("[aria-label='Database']", "Every page, index and reference is in order.");
+    clean("system");
+    BROWSER.script(
+        "return fetch('/api/session', {method: 'DELETE', headers: {'X-XSRF-TOKEN':"
+            + " document.cookie.split('XSRF-TOKEN=')[1].split(';')[0]}}).then(() => null)");
+    BROWSER.open("/");
+    BROWSER.focused("login");
+    BROWSER.type("tom");
+    BROWSER.press(Keys.TAB);
+    BROWSER.type("tally-demo");
+    BROWSER.press(Keys.ENTER);
+    BROWSER.seeText("form", "Wrong user name or password.");
+  }
+}
