@@ -19,7 +19,7 @@
   <Entry {form} name="old" label="Current password" type="password" />
   <Entry {form} name="password" label="New password (at least 10 characters)" type="password" />
   <p class="quiet">
-    Several words that do not belong together are hard to guess and easy to keep. Your sessions elsewhere end.
+    Several unrelated words are hard to guess and easy to remember. Your sessions elsewhere end.
   </p>
   <FormFoot {form} label="Change password" disabled={!form.values.old || !form.values.password} />
 </form>

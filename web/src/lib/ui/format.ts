@@ -109,7 +109,9 @@ export function daysBetween(from: string, to: string): number {
 export function size(bytes: number): string {
   if (bytes < 1024) return `${bytes}${NBSP}B`;
   const inKiB = bytes / 1024;
-  return inKiB < 1024 ? `${inKiB.toFixed(0)}${NBSP}KiB` : `${(inKiB / 1024).toFixed(1)}${NBSP}MiB`;
+  if (inKiB < 1024) return `${inKiB.toFixed(0)}${NBSP}KiB`;
+  const inMiB = inKiB / 1024;
+  return inMiB < 1024 ? `${inMiB.toFixed(1)}${NBSP}MiB` : `${(inMiB / 1024).toFixed(1)}${NBSP}GiB`;
 }
 
 /** Words of the API for people: "credit-controller" is "credit controller". */

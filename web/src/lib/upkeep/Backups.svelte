@@ -59,7 +59,8 @@
 
 <style>
   p,
-  button {
+  button,
+  table {
     margin-bottom: 10px;
   }
   .file,

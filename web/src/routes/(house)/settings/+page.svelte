@@ -242,8 +242,12 @@
     .topics {
       grid-template-columns: minmax(0, 1fr);
     }
-    nav button {
+    nav button,
+    summary {
       min-height: 44px;
+    }
+    summary {
+      padding: 12px;
     }
   }
 </style>

@@ -52,7 +52,7 @@
         problem={acts.at('password')}
         focus
       />
-      <p class="quiet">Several words that do not belong together are hard to guess and easy to keep.</p>
+      <p class="quiet">Several unrelated words are hard to guess and easy to remember.</p>
       <Notice refusal={acts.at('password') ? null : acts.refusal} />
       <button class="act main" disabled={acts.busy || done || !password}>Save and sign in</button>
     {:else}<p class="quiet">Loading…</p>{/if}

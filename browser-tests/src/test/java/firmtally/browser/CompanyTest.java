@@ -43,8 +43,7 @@ class CompanyTest {
     BROWSER.open("/opportunities?as=list&cols=title,value," + key());
     BROWSER.seeText("[role='table'], .list", "Hygiene grade");
     BROWSER.open("/opportunities?as=list&own=" + key().substring(4) + "%3DGrade+B");
-    BROWSER.until(
-        "one is left", () -> BROWSER.texts("a[href^='/opportunities/']").size() == 1);
+    BROWSER.until("one is left", () -> BROWSER.texts("a[href^='/opportunities/']").size() == 1);
     BROWSER.open("/reports/table?rows=" + key() + "&measures=count");
     BROWSER.seeText("table", "Grade B");
   }

@@ -72,13 +72,17 @@ class OwnFieldTest {
         rep.get("/api/opportunities/groups?group=own-" + grade + "&q=Own+fields").is(200).body();
     assertThat(groups.findValuesAsString("label")).contains("A", "B");
     rep.get("/api/opportunities/groups?group=own-999999").is(422);
-    JsonNode table =
-        rep.get("/api/table?rows=own-" + grade + "&measures=count").is(200).body();
+    JsonNode table = rep.get("/api/table?rows=own-" + grade + "&measures=count").is(200).body();
     assertThat(table.path("rows").findValuesAsString("label")).contains("A", "B", "none");
     assertThat(rep.get("/api/table/subjects").words()).contains("Hygiene grade");
     rep.get("/api/table?rows=own-" + visit + "-month").is(200);
     String csv =
-        rep.send(HttpMethod.GET, "/api/opportunities/list.csv?own={own}", null, Map.of(), grade + "=B")
+        rep.send(
+                HttpMethod.GET,
+                "/api/opportunities/list.csv?own={own}",
+                null,
+                Map.of(),
+                grade + "=B")
             .is(200)
             .words();
     assertThat(csv).contains("Hygiene grade", "1200.5");
@@ -87,8 +91,7 @@ class OwnFieldTest {
   }
 
   private List<String> narrowed(String terms) {
-    return rep.send(
-            HttpMethod.GET, "/api/opportunities?own={own}", null, Map.of(), terms)
+    return rep.send(HttpMethod.GET, "/api/opportunities?own={own}", null, Map.of(), terms)
         .is(200)
         .body()
         .path("rows")
@@ -106,8 +109,7 @@ class OwnFieldTest {
     Map<String, String> poor = new HashMap<>();
     poor.putAll(Map.of("" + grade, "Maybe", "" + since, "31/31/27", "" + fleet, "many"));
     poor.putAll(Map.of("" + worth, "-5", "" + safe, "perhaps", "99999", "x"));
-    assertThat(
-            set(rep, "account", account, 0, poor).is(422).body().findValuesAsString("at"))
+    assertThat(set(rep, "account", account, 0, poor).is(422).body().findValuesAsString("at"))
         .containsExactlyInAnyOrder(
             "values." + grade,
             "values." + since,
@@ -122,8 +124,7 @@ class OwnFieldTest {
         rep.get("/api/records/account/" + account + "/own-fields").is(200).body().path("values");
     assertThat(now.has("" + worth)).isFalse();
     assertThat(now.path("" + grade).asString()).isEqualTo("Passed");
-    set(Guest.signedIn(HOUSE, "tom"), "account", account, 2, Map.of("" + grade, "Failed"))
-        .is(403);
+    set(Guest.signedIn(HOUSE, "tom"), "account", account, 2, Map.of("" + grade, "Failed")).is(403);
   }
 
   @Test
@@ -139,8 +140,12 @@ class OwnFieldTest {
     administrator.send(HttpMethod.PUT, path, renamed, first).is(204);
     administrator.send(HttpMethod.PUT, path, renamed, first).is(412);
     assertThat(narrowed(kind + "=Truck")).containsExactly("Renamed choice");
-    administrator.post("/api/own-fields", form("opportunity", "delivery BY", "text", List.of())).is(422);
-    administrator.post("/api/own-fields", form("opportunity", "Empty", "choice", List.of())).is(422);
+    administrator
+        .post("/api/own-fields", form("opportunity", "delivery BY", "text", List.of()))
+        .is(422);
+    administrator
+        .post("/api/own-fields", form("opportunity", "Empty", "choice", List.of()))
+        .is(422);
     administrator.post("/api/own-fields", form("invoice", "Wrong", "text", List.of())).is(422);
     administrator.send(HttpMethod.DELETE, path, null, Map.of()).is(204);
     assertThat(rep.get("/api/records/opportunity/" + one + "/own-fields").words())

@@ -82,11 +82,7 @@ class SettingsTest {
             "families[0].role");
     Map<String, Object> nobody = policy("2027-05-01", "5", "28");
     nobody.put("managerDiscount", "100");
-    assertThat(
-            manager
-                .send(HttpMethod.PUT, "/api/policies", nobody, of(version))
-                .is(422)
-                .words())
+    assertThat(manager.send(HttpMethod.PUT, "/api/policies", nobody, of(version)).is(422).words())
         .contains("nobody is above them");
   }
 
@@ -101,7 +97,8 @@ class SettingsTest {
     assertThat(tight.path("asks").asLong()).isGreaterThan(loose.path("asks").asLong());
     assertThat(tight.path("asked").asLong()).isEqualTo(loose.path("asked").asLong());
     // Who may give nothing gives nothing: the margin is that of the prices found.
-    assertThat(tight.path("cappedMargin").asDouble()).isGreaterThan(tight.path("margin").asDouble());
+    assertThat(tight.path("cappedMargin").asDouble())
+        .isGreaterThan(tight.path("margin").asDouble());
     assertThat(loose.path("cappedMargin").asDouble())
         .isBetween(loose.path("margin").asDouble(), tight.path("cappedMargin").asDouble());
     assertThat(tight.path("differ")).isNotEmpty();
@@ -142,7 +139,8 @@ class SettingsTest {
     assertThat(before.path("silent").asInt()).isEqualTo(14);
     Map<String, Object> typed = new HashMap<>();
     for (String name :
-        List.of("quoteValid", "followUpBefore", "expiring", "silent", "invoiceAfter", "noticeMonths")) {
+        List.of(
+            "quoteValid", "followUpBefore", "expiring", "silent", "invoiceAfter", "noticeMonths")) {
       typed.put(name, before.path(name).asString());
     }
     typed.put("quoteValid", "45");
@@ -218,9 +216,7 @@ class SettingsTest {
     administrator
         .send(HttpMethod.PUT, path, Map.of("prefix", "Q-", "next", "9000"), Map.of())
         .is(422);
-    administrator
-        .send(HttpMethod.PUT, path, Map.of("prefix", "D-", "next", "1"), Map.of())
-        .is(422);
+    administrator.send(HttpMethod.PUT, path, Map.of("prefix", "D-", "next", "1"), Map.of()).is(422);
     administrator
         .send(HttpMethod.PUT, path, Map.of("prefix", "DN-27-", "next", "9000"), Map.of())
         .is(204);
@@ -234,8 +230,20 @@ class SettingsTest {
     Map<String, Object> typed = new HashMap<>();
     for (String name :
         List.of(
-            "name", "street", "postal", "town", "country", "phone", "email", "website", "taxId",
-            "registration", "bank", "language", "locale", "paper")) {
+            "name",
+            "street",
+            "postal",
+            "town",
+            "country",
+            "phone",
+            "email",
+            "website",
+            "taxId",
+            "registration",
+            "bank",
+            "language",
+            "locale",
+            "paper")) {
       typed.put(name, before.path(name).asString());
     }
     typed.put("colour", "#zz");

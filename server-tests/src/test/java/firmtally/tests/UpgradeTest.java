@@ -68,8 +68,7 @@ class UpgradeTest {
     try {
       Map<String, Long> after = rows();
       before.remove("document_text");
-      before.forEach(
-          (table, count) -> assertThat(after).as(table).containsEntry(table, count));
+      before.forEach((table, count) -> assertThat(after).as(table).containsEntry(table, count));
       Guest manager = Guest.signedIn(house, "helen");
       assertThat(manager.get("/api/session").is(200).text("/me/roles/0")).isEqualTo("manager");
       JsonNode policy = manager.get("/api/policies").is(200).body().at("/policies/0");
@@ -88,7 +87,8 @@ class UpgradeTest {
       JsonNode quotes = manager.get("/api/quotes?state=sent").is(200).body().path("rows");
       assertThat(quotes).isNotEmpty();
       manager.get("/api/quotes/" + quotes.at("/0/id").asString()).is(200);
-      assertThat(Guest.signedIn(house, "mara").get("/api/opportunities").is(200).body().path("rows"))
+      assertThat(
+              Guest.signedIn(house, "mara").get("/api/opportunities").is(200).body().path("rows"))
           .isNotEmpty();
     } finally {
       house.close();

@@ -13,9 +13,9 @@ import org.joda.money.Money;
  * Another policy, tried on deals that were made: who would have had to ask, and what margin there
  * would have been had nobody given more than their own authority.
  *
- * <p>Example: of two deals of 1,000.00 gross that cost 700.00, one with 15 % given and one with 5 %,
- * a policy that lets reps give 10 % asks for a sign-off on the first alone. Capped it is 900.00 net
- * instead of 850.00, so the margin of both together rises from 400.00 to 450.00.
+ * <p>Example: of two deals of 1,000.00 gross that cost 700.00, one with 15 % given and one with 5
+ * %, a policy that lets reps give 10 % asks for a sign-off on the first alone. Capped it is 900.00
+ * net instead of 850.00, so the margin of both together rises from 400.00 to 450.00.
  *
  * @param outcomes one for each deal, in their order
  */

@@ -83,7 +83,9 @@ public record Worksheet(
    */
   public Worksheet capped(Percent most) {
     List<Line> others =
-        tally().lines().stream().map(line -> capped(line, most, documentDiscount.isPresent())).toList();
+        tally().lines().stream()
+            .map(line -> capped(line, most, documentDiscount.isPresent()))
+            .toList();
     return new Worksheet(
         currency, date, pricePolicy, buyer, priceRules, others, Optional.empty(), probability);
   }
@@ -91,7 +93,9 @@ public record Worksheet(
   private static Line capped(LineTally tally, Percent most, boolean isSpread) {
     Line line = tally.line();
     Optional<Percent> given =
-        tally.isSold() ? tally.discountPercent().filter(p -> p.value().signum() > 0) : Optional.empty();
+        tally.isSold()
+            ? tally.discountPercent().filter(p -> p.value().signum() > 0)
+            : Optional.empty();
     if (given.isEmpty()) {
       return line;
     }

@@ -47,7 +47,7 @@ final class PasswordRules {
             "password",
             "This password is easy to guess. "
                 + (why.isBlank() ? "" : why.endsWith(".") ? why + " " : why + ". ")
-                + "Take several words that do not belong together.");
+                + "Take several unrelated words.");
       }
     }
   }

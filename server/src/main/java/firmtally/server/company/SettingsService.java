@@ -26,8 +26,7 @@ public class SettingsService {
   private final CompanyZone zone;
   private final Remembered<Optional<SettingsStore.CompanyRow>> remembered;
 
-  SettingsService(
-      SettingsStore store, UserService people, CompanyZone zone) {
+  SettingsService(SettingsStore store, UserService people, CompanyZone zone) {
     this.store = store;
     this.people = people;
     this.zone = zone;
@@ -64,12 +63,8 @@ public class SettingsService {
   /** The company. */
   public Company company() {
     SettingsStore.CompanyRow row = row();
-return new Company(
-        row.name(),
-        Currencies.get(row.currency()),
-        row.locale(),
-        row.colour(),
-        row.logo() != null);
+    return new Company(
+        row.name(), Currencies.get(row.currency()), row.locale(), row.colour(), row.logo() != null);
   }
 
   /** An amount kept in minor units, as a decimal text: 125000 is {@code "1250.00"} in EUR. */

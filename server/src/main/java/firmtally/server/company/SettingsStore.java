@@ -16,7 +16,8 @@ class SettingsStore {
       String name, String currency, String timeZone, String locale, String colour, String logo) {}
 
   Optional<CompanyRow> find() {
-    return sql.sql("SELECT name, currency, time_zone, locale, colour, logo FROM company WHERE id = 1")
+    return sql.sql(
+            "SELECT name, currency, time_zone, locale, colour, logo FROM company WHERE id = 1")
         .query(CompanyRow.class)
         .optional();
   }

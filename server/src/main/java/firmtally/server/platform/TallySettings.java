@@ -18,7 +18,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  *     mails and calendars; null for this machine alone
  * @param proxies the addresses of proxies that are believed when they say who asks, and that it was
  *     over TLS; none are unless they are named
- * @param monitorToken what a monitor shows that asks for health and measurements; null where none does
+ * @param monitorToken what a monitor shows that asks for health and measurements; null where none
+ *     does
  * @param setupCode the code that the first visit asks for; null for one that is made up and printed
  */
 @ConfigurationProperties("tally")

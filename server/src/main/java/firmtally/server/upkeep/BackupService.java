@@ -78,7 +78,12 @@ public class BackupService implements DueWork {
    * @param failure null where it was made and checked
    */
   public record BackupMade(
-      Instant at, String file, long bytes, long millis, boolean planned, @MaybeNull String failure) {}
+      Instant at,
+      String file,
+      long bytes,
+      long millis,
+      boolean planned,
+      @MaybeNull String failure) {}
 
   /** When they are made. */
   public BackupPlan plan() {
@@ -156,8 +161,7 @@ public class BackupService implements DueWork {
   private BackupMade made(BackupPlan plan, Instant now, long began, boolean isPlanned) {
     try {
       DatabaseFile file =
-          Backup.make(
-              settings.data(), folder(), new Backup.Keep(plan.keep(), plan.days()), now);
+          Backup.make(settings.data(), folder(), new Backup.Keep(plan.keep(), plan.days()), now);
       return new BackupMade(
           now,
           file.file().getFileName().toString(),

@@ -49,7 +49,8 @@ class BackupStore {
   }
 
   Optional<Instant> lastGood() {
-    return sql.sql("SELECT MAX(at) FROM backup_log WHERE failure IS NULL HAVING MAX(at) IS NOT NULL")
+    return sql.sql(
+            "SELECT MAX(at) FROM backup_log WHERE failure IS NULL HAVING MAX(at) IS NOT NULL")
         .query(Instant.class)
         .optional();
   }

@@ -48,8 +48,7 @@ class MonitorFilter extends OncePerRequestFilter {
     boolean fits =
         given != null
             && given.startsWith(BEARER)
-            && MessageDigest.isEqual(
-                bytes(token), bytes(given.substring(BEARER.length()).strip()));
+            && MessageDigest.isEqual(bytes(token), bytes(given.substring(BEARER.length()).strip()));
     if (fits) {
       chain.doFilter(request, response);
     } else {

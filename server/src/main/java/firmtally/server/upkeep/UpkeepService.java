@@ -107,7 +107,8 @@ public class UpkeepService {
     String words =
         isWhole
             ? "Every page, index and reference is in order."
-            : String.join("; ", found) + (broken == 0 ? "" : "; " + broken + " rows name what is not there");
+            : String.join("; ", found)
+                + (broken == 0 ? "" : "; " + broken + " rows name what is not there");
     return new Integrity(isWhole, words, (System.nanoTime() - began) / 1_000_000);
   }
 

@@ -66,7 +66,6 @@ class ChoiceController {
       @RequestHeader("If-Match") String version,
       @RequestBody ChoicesForm typed,
       @SignedIn Actor actor) {
-    choices.set(
-        ChoiceService.of(list), Versions.of(version), Input.given(typed.values()), actor);
+    choices.set(ChoiceService.of(list), Versions.of(version), Input.given(typed.values()), actor);
   }
 }

@@ -97,13 +97,7 @@ public class ChoiceService {
             value + ", " + changed + " records");
       }
     }
-    log.note(
-        actor.id(),
-        "choices",
-        idOf(list),
-        list.word().replace('-', ' '),
-        before,
-        words(list));
+    log.note(actor.id(), "choices", idOf(list), list.word().replace('-', ' '), before, words(list));
   }
 
   /** Offers every word that records have, behind those that are offered. */

@@ -56,8 +56,7 @@ public class WorkingDaysService {
     WorkingDays before = get();
     Input input = new Input();
     int valid = input.whole("quoteValid", typed.quoteValid(), 1, MOST_DAYS).orElse(1);
-    int followUp =
-        input.whole("followUpBefore", typed.followUpBefore(), 0, MOST_DAYS).orElse(0);
+    int followUp = input.whole("followUpBefore", typed.followUpBefore(), 0, MOST_DAYS).orElse(0);
     if (followUp > valid) {
       input.refuse("followUpBefore", "This is before the quote is made.");
     }

@@ -78,14 +78,12 @@ public class NumberRangeService {
     Input input = new Input();
     String prefix = typed.prefix() == null ? "" : typed.prefix().strip();
     if (!PREFIX.matcher(prefix).matches()) {
-      input.refuse(
-          "prefix", "Enter one to four capital letters and a dash, such as QU- or Q-27-.");
+      input.refuse("prefix", "Enter one to four capital letters and a dash, such as QU- or Q-27-.");
     }
     KINDS.keySet().stream()
         .filter(other -> !other.equals(letter) && counters.prefix(other).equals(prefix))
         .findFirst()
-        .ifPresent(
-            other -> input.refuse("prefix", KINDS.get(other) + " begin with this already."));
+        .ifPresent(other -> input.refuse("prefix", KINDS.get(other) + " begin with this already."));
     long before = counters.upcoming(letter);
     int next = input.whole("next", typed.next(), 1, MOST).orElse(1);
     boolean isSamePrefix = prefix.equals(counters.prefix(letter));

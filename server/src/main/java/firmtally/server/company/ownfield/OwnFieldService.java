@@ -46,11 +46,7 @@ public class OwnFieldService {
   private final Remembered<List<OwnField>> remembered;
 
   OwnFieldService(
-      OwnFieldStore store,
-      SettingsService settings,
-      Records records,
-      ChangeLog log,
-      Clock clock) {
+      OwnFieldStore store, SettingsService settings, Records records, ChangeLog log, Clock clock) {
     this.store = store;
     this.settings = settings;
     this.records = records;
@@ -144,8 +140,7 @@ public class OwnFieldService {
         input.refuse("choices", "Enter 1 to " + MOST_CHOICES + " choices, one on each line.");
       }
     }
-    return new OwnField(
-        id, record, name, kind, choices, typed.required(), typed.inList(), version);
+    return new OwnField(id, record, name, kind, choices, typed.required(), typed.inList(), version);
   }
 
   /**
@@ -207,8 +202,7 @@ public class OwnFieldService {
 
   /** Sets what a record has in its fields; what is left out stays, what is blank is emptied. */
   @Transactional
-  public void set(
-      String record, Id id, long version, Map<OwnFieldId, String> typed, Actor actor) {
+  public void set(String record, Id id, long version, Map<OwnFieldId, String> typed, Actor actor) {
     records.checkEditable(record, id, actor);
     log.expectSame(version, version(record, id), record, id);
     put(record, id, typed, actor);

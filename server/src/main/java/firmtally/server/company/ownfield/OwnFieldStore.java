@@ -103,7 +103,9 @@ class OwnFieldStore {
             """)
         .param(
             "ids",
-            ids.stream().map(id -> Long.toString(id.value())).collect(Collectors.joining(",", "[", "]")))
+            ids.stream()
+                .map(id -> Long.toString(id.value()))
+                .collect(Collectors.joining(",", "[", "]")))
         .param("record", record)
         .query(
             row -> {
@@ -136,8 +138,7 @@ class OwnFieldStore {
 
   /** Where a word of a choice has another name, it has it on every record. */
   int rename(OwnFieldId field, String before, String after) {
-    return sql.sql(
-            "UPDATE own_value SET text = :after WHERE field_id = :field AND text = :before")
+    return sql.sql("UPDATE own_value SET text = :after WHERE field_id = :field AND text = :before")
         .param("field", field)
         .param("before", before)
         .param("after", after)

@@ -44,8 +44,7 @@ final class OwnValues {
       case TEXT -> Optional.of(new Value(input.text(at, text, LONGEST), null));
       case NUMBER -> number(at, text);
       case AMOUNT ->
-          Amounts.read(input, at, currency, text)
-              .flatMap(amount -> scaled(at, amount.getAmount()));
+          Amounts.read(input, at, currency, text).flatMap(amount -> scaled(at, amount.getAmount()));
       case DATE -> input.day(at, text).map(day -> new Value(day.toString(), null));
       case CHOICE -> choice(field, at, text);
       case YES_NO -> input.oneOf(at, text, YES_NO).map(word -> new Value(word, null));

@@ -47,8 +47,7 @@ class ParticularsController {
   @GetMapping("/logo")
   ResponseEntity<byte[]> logo() {
     Particulars now = particulars.get();
-    byte[] picture =
-        particulars.logo().orElseThrow(() -> new NotThere("logo", "of the company"));
+    byte[] picture = particulars.logo().orElseThrow(() -> new NotThere("logo", "of the company"));
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(now.logoType()))
         .cacheControl(CacheControl.noCache())

@@ -183,7 +183,8 @@ public class ParticularsService {
     actor.checkManages();
     String type = picture.length == 0 ? null : typeOf(picture);
     String kept = picture.length == 0 ? null : files.keep(picture);
-    sql.sql("UPDATE company SET logo = :logo, logo_type = :type, version = version + 1 WHERE id = 1")
+    sql.sql(
+            "UPDATE company SET logo = :logo, logo_type = :type, version = version + 1 WHERE id = 1")
         .param("logo", kept)
         .param("type", type)
         .update();

@@ -113,8 +113,7 @@ final class PolicyReader {
     for (int i = 0; i < typed.size(); i++) {
       String at = "values[" + i + "].";
       Optional<Money> amount =
-          Amounts.read(
-              input, at + "amount", settings.company().currency(), typed.get(i).amount());
+          Amounts.read(input, at + "amount", settings.company().currency(), typed.get(i).amount());
       String role = role(input, at + "role", typed.get(i).role(), hasThird);
       if (amount.isPresent() && !seen.add(amount.get())) {
         input.refuse(at + "amount", "This amount is named twice.");

@@ -1,7 +1,6 @@
 package firmtally.server.company.policy;
 
 import firmtally.core.margin.SignOffPolicy;
-import firmtally.core.money.Percent;
 import firmtally.core.pricing.PricePolicy;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Roles;
@@ -109,7 +108,8 @@ public class PolicyService {
   public void put(long version, PolicyForm typed, Actor actor) {
     actor.checkManages();
     if (!actor.seesTeam().isEmpty()) {
-      throw new NotPossible("The policy is of the whole company; a team’s manager does not set it.");
+      throw new NotPossible(
+          "The policy is of the whole company; a team’s manager does not set it.");
     }
     log.expectSame(version, version(), "company", COMPANY);
     Input input = new Input();

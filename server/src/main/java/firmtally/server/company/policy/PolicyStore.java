@@ -104,8 +104,7 @@ class PolicyStore {
                 policy.documentFloor().map(SignOffPolicy.DocumentFloor::role).orElse("manager"))
             .param("gift", policy.giftCost().map(gift -> gift.amount().getAmountMinorLong()))
             .param(
-                "giftRole",
-                policy.giftCost().map(SignOffPolicy.AmountRole::role).orElse("manager"))
+                "giftRole", policy.giftCost().map(SignOffPolicy.AmountRole::role).orElse("manager"))
             .param("own", policy.ownCostOver().map(Money::getAmountMinorLong))
             .query(PolicyId.class)
             .single();
@@ -119,7 +118,8 @@ class PolicyStore {
           .update();
     }
     for (SignOffPolicy.AmountRole value : policy.values()) {
-      sql.sql("INSERT INTO selling_policy_value (policy_id, amount, role) VALUES (:id, :amount, :role)")
+      sql.sql(
+              "INSERT INTO selling_policy_value (policy_id, amount, role) VALUES (:id, :amount, :role)")
           .param("id", id)
           .param("amount", value.amount().getAmountMinorLong())
           .param("role", value.role())

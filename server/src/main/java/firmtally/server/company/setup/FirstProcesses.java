@@ -54,7 +54,11 @@ class FirstProcesses {
         List.of(
             stage("Term running", "75", "300", null, List.of()),
             stage(
-                "Contacted", "85", "20", null, List.of(step("email", "Send the renewal quote", "5"))),
+                "Contacted",
+                "85",
+                "20",
+                null,
+                List.of(step("email", "Send the renewal quote", "5"))),
             stage(
                 "Quoted",
                 "92",

@@ -66,8 +66,7 @@ class SetupController {
   @Open("The company is not set up yet.")
   @GetMapping
   SetupChoices choices() {
-    return new SetupChoices(
-        Currencies.codes(), SettingsService.timeZones(), countries.all());
+    return new SetupChoices(Currencies.codes(), SettingsService.timeZones(), countries.all());
   }
 
   @Open("The first visit sets the company up; it is refused ever after.")

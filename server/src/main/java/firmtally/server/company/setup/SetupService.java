@@ -133,7 +133,9 @@ public class SetupService {
     for (int i = 0; i < country.taxes().size(); i++) {
       String percent = country.taxes().get(i);
       String name =
-          i == 0 ? "Standard rate" : "0".equals(percent) ? "Zero rate" : "Reduced rate " + percent + " %";
+          i == 0
+              ? "Standard rate"
+              : "0".equals(percent) ? "Zero rate" : "Reduced rate " + percent + " %";
       taxes.add(new TaxService.TaxForm(name, percent, i == 0), Actor.SYSTEM);
     }
   }

@@ -49,7 +49,10 @@ class TaxController {
   Taxes list(@SignedIn Actor actor) {
     return new Taxes(
         taxes.rates().stream()
-            .map(t -> new CompanyTax(t.id(), t.name(), t.percent().toString(), t.usual(), t.products()))
+            .map(
+                t ->
+                    new CompanyTax(
+                        t.id(), t.name(), t.percent().toString(), t.usual(), t.products()))
             .toList(),
         taxes.planned().stream()
             .map(c -> new TaxChangeView(c.id(), c.rateId(), c.fromDay(), c.percent().toString()))
@@ -62,8 +65,7 @@ class TaxController {
       @RequestBody TaxService.TaxForm typed,
       @SignedIn Actor actor) {
     return new TaxAdded(
-        once.once(
-            key, actor.id(), "add-tax", "", TaxRateId::new, () -> taxes.add(typed, actor)));
+        once.once(key, actor.id(), "add-tax", "", TaxRateId::new, () -> taxes.add(typed, actor)));
   }
 
   /** Changes its name, or makes it the usual one; the percent changes from a day on. */

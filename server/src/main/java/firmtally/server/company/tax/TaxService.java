@@ -83,8 +83,7 @@ public class TaxService implements DueWork {
       store.setUsual(id);
     }
     usual.forget();
-    log.note(
-        actor.id(), "taxes", COMPANY, "tax added", null, name + ", " + percent.get() + " %");
+    log.note(actor.id(), "taxes", COMPANY, "tax added", null, name + ", " + percent.get() + " %");
     return id;
   }
 

@@ -41,8 +41,7 @@ public class ListService {
   private final SettingsService settings;
   private final Clock clock;
 
-  ListService(
-      ListStore store, OwnFieldService fields, SettingsService settings, Clock clock) {
+  ListService(ListStore store, OwnFieldService fields, SettingsService settings, Clock clock) {
     this.store = store;
     this.fields = fields;
     this.settings = settings;
@@ -198,27 +197,27 @@ public class ListService {
   private static List<Object> cells(OpportunityRow row, ZoneId zone, List<OwnField> own) {
     List<Object> cells =
         new ArrayList<>(
-        Arrays.asList(
-            row.what().number(),
-            row.what().title(),
-            row.what().account(),
-            row.standing().state(),
-            row.standing().stage(),
-            new BigDecimal(row.standing().probability()),
-            new BigDecimal(row.what().value()),
-            new BigDecimal(row.what().weighted()),
-            Optional.ofNullable(row.what().budget()).map(BigDecimal::new).orElse(null),
-            row.days().expectedClose(),
-            BigDecimal.valueOf(row.standing().slips()),
-            row.days().nextDue(),
-            Optional.ofNullable(row.days().lastDone())
-                .map(at -> LocalDate.ofInstant(at, zone))
-                .orElse(null),
-            row.what().owner(),
-            row.what().team(),
-            row.details().source(),
-            row.details().campaign(),
-            String.join(", ", row.standing().attention())));
+            Arrays.asList(
+                row.what().number(),
+                row.what().title(),
+                row.what().account(),
+                row.standing().state(),
+                row.standing().stage(),
+                new BigDecimal(row.standing().probability()),
+                new BigDecimal(row.what().value()),
+                new BigDecimal(row.what().weighted()),
+                Optional.ofNullable(row.what().budget()).map(BigDecimal::new).orElse(null),
+                row.days().expectedClose(),
+                BigDecimal.valueOf(row.standing().slips()),
+                row.days().nextDue(),
+                Optional.ofNullable(row.days().lastDone())
+                    .map(at -> LocalDate.ofInstant(at, zone))
+                    .orElse(null),
+                row.what().owner(),
+                row.what().team(),
+                row.details().source(),
+                row.details().campaign(),
+                String.join(", ", row.standing().attention())));
     own.forEach(field -> cells.add(row.own().get(field.id().toString())));
     return cells;
   }

@@ -8,17 +8,17 @@ import firmtally.server.access.Visibility;
 import firmtally.server.company.ownfield.OwnField;
 import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.platform.database.Columns;
-import firmtally.server.platform.ids.OwnFieldId;
-import firmtally.server.reporting.metrics.OwnDimensions;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.OwnFieldId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.Groups;
 import firmtally.server.reporting.metrics.OpportunityMetrics;
+import firmtally.server.reporting.metrics.OwnDimensions;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -148,8 +148,7 @@ class ListStore {
       return rows;
     }
     Map<Long, Map<OwnFieldId, String>> values =
-        fields.values(
-            "opportunity", rows.stream().map(ListService.OpportunityRow::id).toList());
+        fields.values("opportunity", rows.stream().map(ListService.OpportunityRow::id).toList());
     return rows.stream()
         .map(
             row -> {
@@ -233,8 +232,7 @@ class ListStore {
   }
 
   private Dimension dimension(ListQuery query) {
-    return own.ofList(
-        query.group() == null || query.group().isBlank() ? "stage" : query.group());
+    return own.ofList(query.group() == null || query.group().isBlank() ? "stage" : query.group());
   }
 
   private static Order order(ListQuery query) {

@@ -24,8 +24,7 @@ public final class SlowStatements {
    */
   public record Slow(String text, long times, Duration longest, Instant last) {
     private Slow and(Duration another, Instant at) {
-      return new Slow(
-          text, times + 1, another.compareTo(longest) > 0 ? another : longest, at);
+      return new Slow(text, times + 1, another.compareTo(longest) > 0 ? another : longest, at);
     }
   }
 
@@ -35,8 +34,7 @@ public final class SlowStatements {
     }
     Instant now = Instant.now();
     BY_TEXT.compute(
-        text,
-        (key, known) -> known == null ? new Slow(key, 1, time, now) : known.and(time, now));
+        text, (key, known) -> known == null ? new Slow(key, 1, time, now) : known.and(time, now));
   }
 
   /** Those that took longest, the slowest first. */

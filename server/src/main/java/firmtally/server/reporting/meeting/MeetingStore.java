@@ -95,10 +95,7 @@ class MeetingStore {
 
   List<Candidate> candidates(LocalDate since, LocalDate today, Cut cut, Actor actor) {
     Where where =
-        cut.where(actor)
-            .and("o.state = 'open'")
-            .with("since", since)
-            .with("today", today);
+        cut.where(actor).and("o.state = 'open'").with("since", since).with("today", today);
     return where
         .bind(
             Visibility.bind(

@@ -56,8 +56,7 @@ public class OwnDimensions {
     if (subject.records().kind().equals(record)) {
       return Optional.of(subject.records().id());
     }
-    boolean hasOpportunity =
-        subject.beside() == OpportunityMetrics.BESIDE;
+    boolean hasOpportunity = subject.beside() == OpportunityMetrics.BESIDE;
     return switch (record) {
       case "account" -> hasOpportunity ? Optional.of("o.account_id") : Optional.empty();
       case "opportunity" -> hasOpportunity ? Optional.of("o.id") : Optional.empty();
@@ -67,11 +66,12 @@ public class OwnDimensions {
 
   private static void add(Map<String, Dimension> dimensions, OwnField field, String id) {
     String text = OwnFieldSql.text(field.id(), id);
-    String title =
-        field.record().equals("account") ? field.name() + " (account)" : field.name();
+    String title = field.record().equals("account") ? field.name() + " (account)" : field.name();
     switch (field.kind()) {
       case DATE -> {
-        put(dimensions, Dimension.ofDay(field.key() + "-year", title + ", year", text, Dimension.Kind.YEAR));
+        put(
+            dimensions,
+            Dimension.ofDay(field.key() + "-year", title + ", year", text, Dimension.Kind.YEAR));
         put(
             dimensions,
             Dimension.ofDay(field.key() + "-month", title + ", month", text, Dimension.Kind.MONTH));

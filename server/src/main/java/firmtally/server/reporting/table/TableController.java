@@ -9,8 +9,8 @@ import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.reporting.metrics.Dimension;
-import firmtally.server.reporting.metrics.Subject;
 import firmtally.server.reporting.metrics.OwnDimensions;
+import firmtally.server.reporting.metrics.Subject;
 import firmtally.server.reporting.metrics.TableMeasure;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -36,7 +36,11 @@ class TableController {
   private final OwnDimensions subjects;
   private final Clock clock;
 
-  TableController(TableService tables, TableFiles files, SettingsService settings, Clock clock,
+  TableController(
+      TableService tables,
+      TableFiles files,
+      SettingsService settings,
+      Clock clock,
       OwnDimensions subjects) {
     this.tables = tables;
     this.files = files;

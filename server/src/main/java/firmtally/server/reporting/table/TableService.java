@@ -22,8 +22,7 @@ public class TableService {
   private final SettingsService settings;
   private final Clock clock;
 
-  TableService(
-      TableStore store, OwnDimensions subjects, SettingsService settings, Clock clock) {
+  TableService(TableStore store, OwnDimensions subjects, SettingsService settings, Clock clock) {
     this.store = store;
     this.subjects = subjects;
     this.settings = settings;

@@ -108,19 +108,16 @@ public class PolicyTrialService {
     actor.checkManages();
     SellingPolicy then = policies.typed(typed);
     SellingPolicy now = policies.current();
-    LocalDate to =
-        LocalDate.now(clock).with(IsoFields.DAY_OF_QUARTER, 1).minusDays(1);
+    LocalDate to = LocalDate.now(clock).with(IsoFields.DAY_OF_QUARTER, 1).minusDays(1);
     LocalDate from = to.plusDays(1).minusMonths(MONTHS);
     List<Tried> tried =
         store.sent(from, to, actor).stream().map(quote -> on(quote, now, then)).toList();
     PolicyTrial all =
-        PolicyTrial.of(
-            settings.company().currency(), tried.stream().map(Tried::outcome).toList());
+        PolicyTrial.of(settings.company().currency(), tried.stream().map(Tried::outcome).toList());
     List<Tried> differ =
         tried.stream()
             .filter(Tried::differs)
-            .sorted(
-                Comparator.comparing((Tried t) -> t.outcome().was().contract()).reversed())
+            .sorted(Comparator.comparing((Tried t) -> t.outcome().was().contract()).reversed())
             .toList();
     return new TrialResult(
         from,
@@ -145,7 +142,10 @@ public class PolicyTrialService {
     return new Tried(
         quote,
         PolicyTrial.on(
-            deal, SignOffNeed.of(deal, now, asker).needed(), SignOffNeed.of(deal, then, asker).needed(), authority));
+            deal,
+            SignOffNeed.of(deal, now, asker).needed(),
+            SignOffNeed.of(deal, then, asker).needed(),
+            authority));
   }
 
   private static List<TrialOfRep> reps(List<Tried> tried) {

@@ -19,7 +19,12 @@ class TrialStore {
 
   /** A quote that left, as it was agreed. */
   record SentQuote(
-      DocumentId id, String number, String account, PersonId ownerId, String owner, String agreed) {}
+      DocumentId id,
+      String number,
+      String account,
+      PersonId ownerId,
+      String owner,
+      String agreed) {}
 
   /** The last revision of every quote that left between two days, both included. */
   List<SentQuote> sent(LocalDate from, LocalDate to, Actor actor) {

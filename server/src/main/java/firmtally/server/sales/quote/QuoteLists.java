@@ -41,7 +41,6 @@ class QuoteLists {
       @MaybeNull String asked) {}
 
   /** Within so many days of its last one a quote is expiring. */
-
   private static final int YEAR = 365;
 
   /**

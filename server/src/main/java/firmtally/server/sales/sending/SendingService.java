@@ -54,7 +54,8 @@ public class SendingService {
   private final Clock clock;
 
   /** What goes on when a quote has left. */
-  private record Following(MoveService moves, ActivityService activities, WorkingDaysService days) {}
+  private record Following(
+      MoveService moves, ActivityService activities, WorkingDaysService days) {}
 
   SendingService(
       QuoteService quotes,
@@ -127,7 +128,8 @@ public class SendingService {
   }
 
   private LocalDate followUpOn(Quote quote) {
-    LocalDate before = quote.terms().validUntil().minusDays(following.days().get().followUpBefore());
+    LocalDate before =
+        quote.terms().validUntil().minusDays(following.days().get().followUpBefore());
     return before.isBefore(today()) ? today() : before;
   }
 

@@ -24,8 +24,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Supplier;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Service;
 
@@ -250,7 +250,6 @@ public class Calculator {
             context.account().isExempt() ? lines.stream().map(Line::untaxed).toList() : lines,
             discount,
             context.probability());
-    return new WorksheetQuestion(
-        sheet, Optional.of(policy.get().of(context.asker())), target);
+    return new WorksheetQuestion(sheet, Optional.of(policy.get().of(context.asker())), target);
   }
 }

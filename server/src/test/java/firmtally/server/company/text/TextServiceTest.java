@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.Mockito.mock;
 
 import firmtally.server.access.Actor;
-import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.TestDatabase;
 import firmtally.server.platform.files.FileService;
@@ -23,7 +23,9 @@ class TextServiceTest {
   @BeforeEach
   void aCompanyThatWritesFrench() {
     ChangeLog log = mock(ChangeLog.class);
-    texts = new TextService(database.sql(), 
+    texts =
+        new TextService(
+            database.sql(),
             new ParticularsService(
                 database.sql(), mock(SettingsService.class), mock(FileService.class), log),
             log);

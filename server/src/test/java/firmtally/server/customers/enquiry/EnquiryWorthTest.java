@@ -24,8 +24,7 @@ class EnquiryWorthTest {
   void somebodySells() {
     SettingsService settings = mock(SettingsService.class);
     when(settings.isSetUp()).thenReturn(true);
-    when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
+    when(settings.company()).thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
     worth = new EnquiryWorth(database.sql(), new JobDays(database.sql()), settings);
     mara = database.person("mara", "North");
     act(

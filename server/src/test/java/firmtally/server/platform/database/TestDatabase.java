@@ -22,6 +22,7 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
   private static Path whole;
   private final Clock clock;
   private DataFolder folder;
+  private Path data;
   private HikariDataSource writer;
   private HikariDataSource reader;
   private Snapshots snapshots;
@@ -54,7 +55,7 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
 
   @Override
   public void beforeEach(ExtensionContext context) throws IOException {
-    Path data = Files.createTempDirectory("tally-store");
+    data = Files.createTempDirectory("tally-store");
     Files.copy(whole(), data.resolve("firm-tally.sqlite"));
     TallySettings settings = TallySettings.of(data);
     folder = new DataFolder(settings);
@@ -71,6 +72,11 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
     writer.close();
     reader.close();
     folder.destroy();
+  }
+
+  /** Where it lies. */
+  public Path folder() {
+    return data;
   }
 
   /** The door to it, as stores have it. */
@@ -114,15 +120,21 @@ public final class TestDatabase implements BeforeEachCallback, AfterEachCallback
   /** Somebody who sells, and their number. */
   public long person(String login, String team) {
     return act(
-        () ->
-            sql.sql(
-                    """
-                    INSERT INTO person (login, name, email, role, team, password)
-                    VALUES (:login, :login, :login || '@ours.example', 'rep', :team, 'x') RETURNING id
-                    """)
-                .param("login", login)
-                .param("team", team)
-                .query(Long.class)
-                .single());
+        () -> {
+          long id =
+              sql.sql(
+                      """
+                      INSERT INTO person (login, name, email, team, password)
+                      VALUES (:login, :login, :login || '@ours.example', :team, 'x') RETURNING id
+                      """)
+                  .param("login", login)
+                  .param("team", team)
+                  .query(Long.class)
+                  .single();
+          sql.sql("INSERT INTO person_role (person_id, role) VALUES (:id, 'rep')")
+              .param("id", id)
+              .update();
+          return id;
+        });
   }
 }

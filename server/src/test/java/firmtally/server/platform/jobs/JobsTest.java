@@ -25,7 +25,9 @@ class JobsTest {
     jobs.run(List.of(bad, good), today);
     jobs.run(List.of(bad, good), today);
     assertThat(jobs.runs()).extracting(Jobs.JobRun::job).containsExactly("bad", "good");
-    assertThat(jobs.runs()).extracting(Jobs.JobRun::failure).containsExactly("today of all days", null);
+    assertThat(jobs.runs())
+        .extracting(Jobs.JobRun::failure)
+        .containsExactly("today of all days", null);
     InOrder order = inOrder(bad, good);
     order.verify(bad).run(today);
     order.verify(good).run(today);

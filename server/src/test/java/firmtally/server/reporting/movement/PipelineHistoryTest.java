@@ -69,8 +69,7 @@ class PipelineHistoryTest {
   @BeforeEach
   void twoTeams() {
     SettingsService settings = mock(SettingsService.class);
-    when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", EUR));
+    when(settings.company()).thenReturn(new SettingsService.Company("Reed", EUR));
     store = new MovementStore(database.sql());
     service = new MovementService(store, settings);
     company = new TestCompany(database);

@@ -17,8 +17,8 @@ import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.reporting.metrics.Dimension;
-import firmtally.server.reporting.metrics.Subject;
 import firmtally.server.reporting.metrics.OwnDimensions;
+import firmtally.server.reporting.metrics.Subject;
 import firmtally.server.reporting.metrics.Subjects;
 import firmtally.server.reporting.metrics.TableMeasure;
 import java.io.IOException;
@@ -54,8 +54,7 @@ class TableServiceTest {
   @BeforeEach
   void someOpportunities() {
     SettingsService settings = mock(SettingsService.class);
-    when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
+    when(settings.company()).thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
     OwnFieldService fields = mock(OwnFieldService.class);
     tables =
         new TableService(
@@ -436,8 +435,7 @@ class TableServiceTest {
   @Test
   void aSavedQueryBecomesAWorkbookAndAPaper() throws IOException {
     SettingsService settings = mock(SettingsService.class);
-    when(settings.company())
-        .thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
+    when(settings.company()).thenReturn(new SettingsService.Company("Reed", CurrencyUnit.EUR));
     TableReport reports = new TableReport(tables, new TableFiles(settings), settings, CLOCK);
     String query =
         "rows=owner%2Cstate&columns=close-quarter&measures=won%2Cwin-rate&filter=owner%3A"
