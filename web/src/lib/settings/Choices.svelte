@@ -122,7 +122,7 @@
           type="button"
           class="plain"
           onclick={() => add(other.value, other.used)}>{other.value} ({other.used})</button
-        >{' '}{/each}
+        >{/each}
     </p>
   {/if}
   <p class="quiet">
@@ -138,5 +138,8 @@
   }
   p {
     margin: 8px 0;
+  }
+  p button {
+    margin-right: 8px;
   }
 </style>

@@ -141,11 +141,9 @@
   <Entry {form} name="from" label="In force from" type="date" />
   <span></span>
   <FormFoot {form} label="Save">
-    {#snippet children()}
-      <button type="button" class="act" disabled={trying.busy} onclick={() => void tryIt()}
-        >Try on last quarter</button
-      >
-    {/snippet}
+    <button type="button" class="act" disabled={trying.busy} onclick={() => void tryIt()}
+      >Try on last quarter</button
+    >
   </FormFoot>
 </form>
 <Notice refusal={trying.refusal} />
