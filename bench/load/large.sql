@@ -6,10 +6,14 @@ BEGIN;
 CREATE TEMP TABLE n (i INTEGER PRIMARY KEY);
 INSERT INTO n WITH RECURSIVE c(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM c WHERE i < 100000) SELECT i FROM c;
 
-INSERT INTO person (id, login, name, email, role, team, password)
-SELECT 1000 + i, 'rep' || i, 'Rep ' || i, 'rep' || i || '@harrowplumb.example', 'rep', 'Team ' || (i % 8),
+-- A backup in the middle would be measured too.
+UPDATE backup_plan SET hour = NULL;
+
+INSERT INTO person (id, login, name, email, team, password)
+SELECT 1000 + i, 'rep' || i, 'Rep ' || i, 'rep' || i || '@harrowplumb.example', 'Team ' || (i % 8),
        (SELECT password FROM person WHERE login = 'mara')
 FROM n WHERE i <= 40;
+INSERT INTO person_role (person_id, role) SELECT 1000 + i, 'rep' FROM n WHERE i <= 40;
 
 INSERT INTO account (id, number, name, kind, status, industry, street, postal, town, email, phone, owner_id)
 SELECT 10000 + i, 'A-' || (20000 + i),

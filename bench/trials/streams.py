@@ -19,7 +19,7 @@ def run(house, rounds):
     administrator = house.guest("asa", "198.51.100.1")
     wires, people = [], []
     for n in range((streams + 19) // 20):
-        user = {"login": f"ear{n}", "name": f"Ear {n}", "email": f"ear{n}@trial.example", "role": "rep", "team": "North", "password": "tally-demo"}
+        user = {"login": f"ear{n}", "name": f"Ear {n}", "email": f"ear{n}@trial.example", "roles": ["rep"], "team": "North", "password": "tally-demo"}
         administrator.post("/api/users", user)
         guest = Guest(house.port, f"198.51.100.{n + 2}")
         guest.sign_in(f"ear{n}")

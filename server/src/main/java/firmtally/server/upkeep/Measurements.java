@@ -61,7 +61,7 @@ class Measurements implements MeterBinder, HealthIndicator {
   }
 
   private static double failing(Jobs jobs) {
-    return jobs.runs().stream().filter(run -> run.failure() != null).count();
+    return jobs.runs().stream().filter(run -> run.failure().isPresent()).count();
   }
 
   /** In order while the plan is kept; a company without a plan looks after its backups itself. */

@@ -74,7 +74,10 @@ class UpkeepController {
         upkeep.database(),
         upkeep.slow(),
         jobs.runs().stream()
-            .map(run -> new JobState(run.job(), run.at(), run.took().toMillis(), run.failure()))
+            .map(
+                run ->
+                    new JobState(
+                        run.job(), run.at(), run.took().toMillis(), run.failure().orElse(null)))
             .toList(),
         emails.standing(),
         upkeep.uptime().toSeconds(),

@@ -10,6 +10,7 @@ import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.ids.PolicyId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.Written;
 import java.time.Clock;
@@ -106,11 +107,7 @@ public class PolicyService {
   /** Sets another policy from a day on. */
   @Transactional
   public void put(long version, PolicyForm typed, Actor actor) {
-    actor.checkManages();
-    if (!actor.seesTeam().isEmpty()) {
-      throw new NotPossible(
-          "The policy is of the whole company; a team’s manager does not set it.");
-    }
+    checkSets(actor);
     log.expectSame(version, version(), "company", COMPANY);
     Input input = new Input();
     Optional<LocalDate> from = input.day("from", typed.from());
@@ -139,10 +136,17 @@ public class PolicyService {
     return policy;
   }
 
+  private static void checkSets(Actor actor) {
+    actor.checkManages();
+    if (!actor.seesTeam().isEmpty()) {
+      throw new NotAllowed("The policy is of the whole company; a team’s manager does not set it.");
+    }
+  }
+
   /** Takes back a version that has not begun. */
   @Transactional
   public void withdraw(PolicyId id, Actor actor) {
-    actor.checkManages();
+    checkSets(actor);
     if (store.withdraw(id, LocalDate.now(clock), clock.instant()) == 0) {
       throw new NotPossible("This policy has begun already; set another one.");
     }

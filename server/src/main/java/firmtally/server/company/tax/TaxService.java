@@ -92,6 +92,9 @@ public class TaxService implements DueWork {
         .filter(rate -> rate.percent().equals(percent))
         .findFirst()
         .ifPresent(same -> input.refuse("percent", same.name() + " has this percent already."));
+    if (store.changes().stream().anyMatch(change -> change.percent().equals(percent))) {
+      input.refuse("percent", "Another tax is planned to have this percent.");
+    }
   }
 
   private static Optional<Percent> percent(Input input, String typed) {

@@ -1,6 +1,5 @@
 package firmtally.server.platform.jobs;
 
-import firmtally.server.platform.web.MaybeNull;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -8,6 +7,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -35,9 +35,9 @@ public class Jobs {
   /**
    * How a job went when it ran last.
    *
-   * @param failure null where it went well
+   * @param failure empty where it went well
    */
-  public record JobRun(String job, Instant at, Duration took, @MaybeNull String failure) {}
+  public record JobRun(String job, Instant at, Duration took, Optional<String> failure) {}
 
   /** How each job went when it ran last, by name. */
   public List<JobRun> runs() {
@@ -53,12 +53,12 @@ public class Jobs {
   void run(List<DueWork> works, LocalDate today) {
     for (DueWork work : works) {
       long began = System.nanoTime();
-      String failure = null;
+      Optional<String> failure = Optional.empty();
       try {
         work.run(today);
       } catch (RuntimeException e) {
         LOG.error("{} failed; it is tried again", work.job(), e);
-        failure = String.valueOf(e.getMessage());
+        failure = Optional.of(String.valueOf(e.getMessage()));
       }
       Duration took = Duration.ofNanos(System.nanoTime() - began);
       last.put(work.job(), new JobRun(work.job(), clock.instant(), took, failure));

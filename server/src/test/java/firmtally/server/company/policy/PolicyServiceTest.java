@@ -127,7 +127,10 @@ class PolicyServiceTest {
     assertThatThrownBy(() -> policies.put(version, next, actor(Role.REP, "North")))
         .isInstanceOf(NotAllowed.class);
     assertThatThrownBy(() -> policies.put(version, next, actor(Role.MANAGER, "North")))
-        .isInstanceOf(NotPossible.class);
+        .isInstanceOf(NotAllowed.class);
+    PolicyId first = policies.current().id();
+    assertThatThrownBy(() -> policies.withdraw(first, actor(Role.MANAGER, "North")))
+        .isInstanceOf(NotAllowed.class);
     put("2027-05-01", "5");
     assertThatThrownBy(() -> database.act(() -> policies.put(version, next, MANAGER)))
         .isInstanceOf(Conflict.class);

@@ -72,6 +72,7 @@ class TaxServiceTest {
   @Test
   void aChangeComesOnItsDayOnceForEveryProductThatHasIt() {
     database.act(() -> taxes.plan(standard, new TaxChangeForm("2027-07-01", "21"), Actor.SYSTEM));
+    assertThatThrownBy(() -> add("Another", "21")).hasMessageContaining("is planned");
     database.act(() -> taxes.run(LocalDate.of(2027, 6, 30)));
     assertThat(productsWith(19)).isEqualTo(2);
     // The application may have stood still on the day itself.

@@ -9,6 +9,7 @@ import static org.mockito.Mockito.when;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.mockito.InOrder;
 
@@ -27,7 +28,7 @@ class JobsTest {
     assertThat(jobs.runs()).extracting(Jobs.JobRun::job).containsExactly("bad", "good");
     assertThat(jobs.runs())
         .extracting(Jobs.JobRun::failure)
-        .containsExactly("today of all days", null);
+        .containsExactly(Optional.of("today of all days"), Optional.empty());
     InOrder order = inOrder(bad, good);
     order.verify(bad).run(today);
     order.verify(good).run(today);
