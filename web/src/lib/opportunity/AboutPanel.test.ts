@@ -1,8 +1,12 @@
-import { render, screen } from '@testing-library/svelte';
+import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '$lib/api/client';
 import AboutPanel from './AboutPanel.svelte';
+import { within } from '../../test/within';
+import { stub } from '$lib/api/stub';
+
+stub('GET');
 
 function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schemas['OpportunityView'] {
   return {
@@ -57,7 +61,7 @@ function opportunity(mayChange: boolean, shares: Schemas['Share'][] = []): Schem
 
 describe('what is known of an opportunity', () => {
   it('shows the budget beside the value, and who stands around it', () => {
-    render(AboutPanel, { o: opportunity(true), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
+    within(AboutPanel, { o: opportunity(true), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
     const text = screen.getByRole('region', { name: 'Details' }).textContent.replace(/[\s\u00a0]+/g, ' ');
     expect(text).toContain('12 000.50');
     expect(text).toContain('20 332.40');
@@ -72,7 +76,7 @@ describe('what is known of an opportunity', () => {
 
   it('says with whom it is shared and for how much', () => {
     const shares = [{ personId: 2, name: 'Nils Amsel', part: '30' }];
-    render(AboutPanel, { o: opportunity(true, shares), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
+    within(AboutPanel, { o: opportunity(true, shares), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
     expect(screen.getByText('Shared')).toBeInTheDocument();
     expect(screen.getByText(/Mara Lind, Nils Amsel 30 %/)).toBeInTheDocument();
   });
@@ -80,7 +84,7 @@ describe('what is known of an opportunity', () => {
   it('opens either form, for those who may change it', async () => {
     const about = vi.fn();
     const team = vi.fn();
-    render(AboutPanel, { o: opportunity(true), onChangeAbout: about, onChangeTeam: team });
+    within(AboutPanel, { o: opportunity(true), onChangeAbout: about, onChangeTeam: team });
     const [first, second] = screen.getAllByRole('button', { name: 'Edit…' });
     await userEvent.click(first as HTMLElement);
     await userEvent.click(second as HTMLElement);
@@ -89,7 +93,7 @@ describe('what is known of an opportunity', () => {
   });
 
   it('has nothing to press for those who only read', () => {
-    render(AboutPanel, { o: opportunity(false), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
+    within(AboutPanel, { o: opportunity(false), onChangeAbout: vi.fn(), onChangeTeam: vi.fn() });
     expect(screen.queryByRole('button')).toBeNull();
   });
 });

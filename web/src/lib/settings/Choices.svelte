@@ -142,4 +142,15 @@
   p button {
     margin-right: 8px;
   }
+  @media (max-width: 640px) {
+    .acts {
+      white-space: normal;
+    }
+    .acts button {
+      display: block;
+    }
+    td input {
+      min-width: 0;
+    }
+  }
 </style>

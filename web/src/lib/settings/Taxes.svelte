@@ -125,4 +125,9 @@
   .acts {
     white-space: nowrap;
   }
+  @media (max-width: 640px) {
+    .acts {
+      white-space: normal;
+    }
+  }
 </style>
