@@ -159,6 +159,12 @@
   .row:has(> :nth-child(3):is(button)) {
     grid-template-columns: minmax(120px, 2fr) minmax(120px, 1fr) auto;
   }
+  @media (max-width: 640px) {
+    .row,
+    .row:has(> :nth-child(3):is(button)) {
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    }
+  }
   .row .problem {
     grid-column: 1 / -1;
   }
