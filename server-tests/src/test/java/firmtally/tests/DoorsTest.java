@@ -151,6 +151,7 @@ class DoorsTest {
     ids.put("{hook}", "999999");
     ids.put("{delivery}", "999999");
     ids.put("{key}", "no-such-key");
+    ids.put("/api/session/all", "999999");
     ids.put("{list}", "industry");
     ids.put("{letter}", "Z");
     ids.put("{token}", "no-such-token");
