@@ -86,6 +86,8 @@ class PolicyController {
 
   @GetMapping
   Policies list(@SignedIn Actor actor) {
+    // A floor tells what margin is thought of.
+    actor.checkSeesCosts();
     return new Policies(
         policies.fromToday().stream().map(PolicyView::of).toList(), policies.version());
   }
