@@ -26,9 +26,6 @@ export function signedIn(role: string, id = 2): void {
     currency: 'EUR',
     minorDigits: 2,
     silentDays: 14,
-    expiringDays: 7,
-    colour: '',
-    locale: 'en-GB',
-    hasLogo: false
+    expiringDays: 7
   };
 }

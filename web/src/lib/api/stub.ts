@@ -9,7 +9,7 @@ type Call = (...asked: unknown[]) => unknown;
  * was set. A test that is about one of them takes it out with `about`.
  */
 const BESIDE: Record<string, unknown> = {
-  '/api/choices/{list}': { list: '', values: [], version: 0 },
+  '/api/choices/{list}': { list: '', logId: 1, values: [], version: 0 },
   '/api/own-fields': { fields: [] },
   '/api/taxes': { taxes: [], planned: [] },
   '/api/records/{kind}/{id}/own-fields': { fields: [], values: {}, version: 0 }

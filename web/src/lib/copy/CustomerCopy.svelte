@@ -63,7 +63,12 @@
 
 <svelte:head><title>{view ? `Quote ${view.called} · ${view.seller.name}` : 'Quote'}</title></svelte:head>
 
-<svelte:element this={framed ? 'div' : 'main'} class="sheet" class:framed>
+<svelte:element
+  this={framed ? 'div' : 'main'}
+  class="sheet"
+  class:framed
+  style:--petrol={view?.seller.colour || undefined}
+>
   {#if view}
     {#if !framed}
       <header>

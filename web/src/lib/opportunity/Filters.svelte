@@ -3,7 +3,7 @@
   export const ATTENTION = [
     ['any', 'in any way'],
     ['no-activity-planned', 'no activity planned'],
-    ['no-contact', 'no contact for some time'],
+    ['no-contact', ''],
     ['close-moved-back', 'close date moved back twice or more'],
     ['past-expected-close', 'past expected close'],
     ['over-usual-days', 'longer in stage than usual']
@@ -12,6 +12,7 @@
 
 <script lang="ts">
   import { api } from '$lib/api/client';
+  import { noContact } from '$lib/shell/silence';
   import { load } from '$lib/ui/load.svelte';
   import type { Narrow } from './narrow.svelte';
   /** The finer filters of the list. */
@@ -30,7 +31,7 @@
     ) ?? []
   );
   const CHOICES = $derived([
-    ['attention', 'Needs attention', ATTENTION],
+    ['attention', 'Needs attention', ATTENTION.map(([key, label]) => [key, label || noContact()] as const)],
     ['stage', 'Stage', stages],
     ['priority', 'Priority', words('high', 'normal', 'low')],
     ['interest', 'Interest', words('high', 'medium', 'low', 'unknown')],

@@ -58,11 +58,8 @@
   }
   dl {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));
-    gap: 2px 18px;
-  }
-  dl {
     grid-template-columns: minmax(90px, max-content) 1fr;
+    gap: 2px 18px;
   }
   dt {
     color: var(--stone);

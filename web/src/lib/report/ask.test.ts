@@ -49,12 +49,16 @@ describe('a table, as it stands in the address', () => {
 describe('the questions of reports', () => {
   it('stand once for each role, its own first', () => {
     for (const role of ['rep', 'manager', 'credit-controller', 'administrator']) {
-      const { first, others } = questionsOf(role);
+      const { first, others } = questionsOf([role]);
       const paths = [...first, ...others].map((q) => q.path);
       expect(new Set(paths).size).toBe(paths.length);
       for (const q of QUESTIONS) expect(paths).toContain('/reports/' + q.name);
     }
-    expect(questionsOf('credit-controller').first[0]?.path).toBe('/credit');
-    expect(questionsOf('rep').first[0]?.path).toBe('/reports/goals');
+    expect(questionsOf(['credit-controller']).first[0]?.path).toBe('/credit');
+    expect(questionsOf(['rep']).first[0]?.path).toBe('/reports/goals');
+    const both = questionsOf(['manager', 'credit-controller']).first.map((q) => q.path);
+    expect(both).toContain('/credit');
+    expect(both).toContain('/reports/outlook');
+    expect(new Set(both).size).toBe(both.length);
   });
 });

@@ -192,12 +192,12 @@ const FIRST: Record<string, readonly string[]> = {
   administrator: ['users', 'outbox', 'activities', 'sources', 'goals', 'movement']
 };
 
-/** All questions, those of a role first. */
-export function questionsOf(role: string): { first: Asked[]; others: Asked[] } {
+/** All questions, those of one's roles first. */
+export function questionsOf(roles: readonly string[]): { first: Asked[]; others: Asked[] } {
   const all: Record<string, Asked> = { ...OWN };
   for (const q of QUESTIONS)
     all[q.name] = { path: '/reports/' + q.name, title: q.title, ask: q.ask, question: q };
-  const names = FIRST[role] ?? FIRST['manager'] ?? [];
+  const names = [...new Set(roles.flatMap((role) => FIRST[role] ?? []))];
   const reports = [
     'goals',
     'movement',

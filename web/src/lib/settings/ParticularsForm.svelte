@@ -2,13 +2,11 @@
   import { api, ask, type Schemas } from '$lib/api/client';
   import Entry from '$lib/forms/Entry.svelte';
   import FormFoot from '$lib/forms/FormFoot.svelte';
-  import Pick from '$lib/forms/Pick.svelte';
   import { Form } from '$lib/forms/form.svelte';
   import { session } from '$lib/shell/session.svelte';
   import { match } from '$lib/ui/acts.svelte';
   import { say } from '$lib/ui/said';
   import { untrack } from 'svelte';
-  import { LOCALES } from './locales';
   /** The company's name, what stands on its papers beside it, and how it writes. */
   let { particulars }: { particulars: Schemas['Particulars'] } = $props();
   const FIELDS = [
@@ -24,10 +22,6 @@
     ['registration', 'Registration'],
     ['bank', 'Bank account (IBAN)'],
     ['language', 'Language of texts (two letters)']
-  ] as const;
-  const PAPERS = [
-    ['A4', 'A4'],
-    ['Letter', 'Letter']
   ] as const;
   const of = (p: Schemas['Particulars']) => {
     const { logo, logoType, version, ...values } = p;
@@ -53,8 +47,6 @@
 
 <form class="form" onsubmit={form.submit}>
   {#each FIELDS as [name, label] (name)}<Entry {form} {name} {label} />{/each}
-  <Pick {form} name="locale" label="Dates and numbers as in" options={LOCALES} />
-  <Pick {form} name="paper" label="Paper" options={PAPERS} />
   <Entry {form} name="colour" label="Colour of customer pages (optional)" placeholder="#0F4C5C" />
   <FormFoot {form} />
 </form>

@@ -132,6 +132,7 @@ describe('taxes', () => {
 describe('a list of words', () => {
   const choices = {
     list: 'industry',
+    logId: 1,
     values: [
       { value: 'mill', used: 8, offered: true },
       { value: 'dairy', used: 2, offered: true },

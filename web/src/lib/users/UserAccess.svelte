@@ -58,14 +58,14 @@
 {:else}
   <p>
     {user.invited ? 'Invited; has not chosen a password yet.' : 'Has a password.'}
-    {user.secondFactor ? 'Second factor set up.' : 'No second factor.'}
+    {open.data?.secondFactor ? 'Second factor set up.' : 'No second factor.'}
   </p>
   {#if open.data}<Sessions sessions={open.data.sessions} />{/if}
   <p class="acts">
     <button class="act" disabled={acts.busy} onclick={() => void send()}
       >{user.invited ? 'Send invitation again' : 'Send password link'}</button
     >
-    {#if user.secondFactor}<button class="act" disabled={acts.busy} onclick={() => void removeFactor()}
+    {#if open.data?.secondFactor}<button class="act" disabled={acts.busy} onclick={() => void removeFactor()}
         >Remove second factor</button
       >{/if}
     {#if open.data?.sessions.length}<button

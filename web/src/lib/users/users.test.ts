@@ -18,14 +18,13 @@ const MARA = {
   phone: '',
   active: true,
   invited: false,
-  secondFactor: true,
   version: 3
 };
-const EDDA = { ...MARA, id: 3, name: 'Edda Voss', email: 'edda@reed.example', secondFactor: false };
+const EDDA = { ...MARA, id: 3, name: 'Edda Voss', email: 'edda@reed.example' };
 
 beforeEach(() => {
   signedIn('administrator', 1);
-  calls.GET.mockReset().mockResolvedValue({ sessions: [] });
+  calls.GET.mockReset().mockResolvedValue({ secondFactor: false, sessions: [] });
   calls.POST.mockReset().mockResolvedValue({ id: 9 });
   calls.PUT.mockReset().mockResolvedValue(undefined);
   calls.DELETE.mockReset().mockResolvedValue(undefined);
@@ -77,6 +76,7 @@ describe('a user', () => {
 
   it('is sent a link, loses a lost second factor and is signed out', async () => {
     calls.GET.mockResolvedValue({
+      secondFactor: true,
       sessions: [
         {
           id: 7,

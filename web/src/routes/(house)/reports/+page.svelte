@@ -10,7 +10,7 @@
   import { session } from '$lib/shell/session.svelte';
   import { load } from '$lib/ui/load.svelte';
   /** The questions of one's role first, each with its answer in a sentence. */
-  const all = $derived(questionsOf(session.me?.roles[0] ?? 'manager'));
+  const all = $derived(questionsOf(session.me?.roles ?? []));
   const views = load(
     () => ['views', 'table'],
     () => api.GET('/api/views', { params: { query: { screen: 'table' } } })

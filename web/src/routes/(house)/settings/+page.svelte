@@ -186,6 +186,8 @@
             <Choices choices={choices.data} onChange={() => choices.refetch()} />
           </fieldset>
         {/key}
+        <h3>History</h3>
+        <Changes record="choices" id={choices.data.logId} />
       {:else if text}
         <h2>{PURPOSES[text.purpose]}: {BUSINESSES[text.business]}, {text.language}</h2>
         <p class="quiet">

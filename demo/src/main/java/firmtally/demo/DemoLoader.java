@@ -16,6 +16,7 @@ import firmtally.server.company.choice.ChoiceService;
 import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.company.policy.PolicyService;
 import firmtally.server.company.policy.SellingPolicy;
+import firmtally.server.company.setup.FirstStepsService;
 import firmtally.server.company.setup.SetupService;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.customers.enquiry.EnquiryWorth;
@@ -60,6 +61,7 @@ class DemoLoader implements SmartLifecycle {
   private final SettingsService company;
   private final SetupService setup;
   private final PolicyService policies;
+  private final FirstStepsService steps;
   private final ChoiceService choices;
   private final ProductService catalogue;
   private final PriceRuleService rules;
@@ -87,6 +89,7 @@ class DemoLoader implements SmartLifecycle {
       SettingsService company,
       SetupService setup,
       PolicyService policies,
+      FirstStepsService steps,
       ChoiceService choices,
       ProductService catalogue,
       PriceRuleService rules,
@@ -111,6 +114,7 @@ class DemoLoader implements SmartLifecycle {
     this.company = company;
     this.setup = setup;
     this.policies = policies;
+    this.steps = steps;
     this.choices = choices;
     this.catalogue = catalogue;
     this.rules = rules;
@@ -171,7 +175,7 @@ class DemoLoader implements SmartLifecycle {
             PASSWORD));
     CurrencyUnit currency = company.company().currency();
     policies.found(policy(currency), Actor.SYSTEM);
-    sql.sql("UPDATE company SET set_up_done = 1").update();
+    steps.putAside(people.get(FIRST));
     papers.furnish();
     List<Actor> reps = new ArrayList<>();
     for (String name :

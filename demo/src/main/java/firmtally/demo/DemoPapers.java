@@ -81,9 +81,7 @@ class DemoPapers {
             "Registered at Harrow Bridge, no. 4711",
             "DE71 0000 0000 0047 1108 15",
             "en",
-            "",
-            "en-GB",
-            "A4"),
+            ""),
         Actor.SYSTEM);
     for (TextService.Text text : texts.list()) {
       if ("general-terms".equals(text.purpose())) {

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -49,6 +50,18 @@ public final class House implements BeforeAllCallback {
     House house = new House(false);
     house.data = data;
     return house;
+  }
+
+  /** Its data as they are now, for a test that changes what the others need. */
+  void copyTo(Path folder) {
+    try (Connection database =
+            DriverManager.getConnection("jdbc:sqlite:" + data.resolve("firm-tally.sqlite"));
+        PreparedStatement copy = database.prepareStatement("VACUUM INTO ?")) {
+      copy.setString(1, folder.resolve("firm-tally.sqlite").toString());
+      copy.execute();
+    } catch (SQLException e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   /** Closes one that was opened on data of its own. */

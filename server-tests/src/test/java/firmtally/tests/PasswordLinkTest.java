@@ -135,6 +135,50 @@ class PasswordLinkTest {
   }
 
   @Test
+  void whoWasInvitedIsNotLockedOutByWhoeverSaysThatTheyForgot() throws Exception {
+    long id = invited("ida");
+    latest("ida@harrowplumb.example", 0);
+    guest.post("/api/sign-in/forgotten", Map.of("login", "ida")).is(204);
+    String again = latest("ida@harrowplumb.example", 1);
+    Guest.Answer link = guest.post("/api/sign-in/link", Map.of("token", again)).is(200);
+    // Still the invitation, with its seven days.
+    assertThat(link.text("/purpose")).isEqualTo("invitation");
+    assertThat(
+            HOUSE.count(
+                "SELECT count(*) FROM password_link WHERE used_at IS NULL AND until > '2027-03-21' AND person_id = "
+                    + id))
+        .isEqualTo(1);
+  }
+
+  @Test
+  void noLinkOutlivesAChangeOfThePasswordOrOfTheAddress() throws Exception {
+    long id = invited("ilse");
+    String first = latest("ilse@harrowplumb.example", 0);
+    String path = "/api/users/" + id;
+    administrator
+        .send(HttpMethod.PUT, path + "/password", Map.of("password", GOOD), Map.of())
+        .is(204);
+    guest.post("/api/sign-in/link", Map.of("token", first)).is(409);
+    administrator.post(path + "/password-link", null).is(204);
+    String second = latest("ilse@harrowplumb.example", 1);
+    Map<String, Object> moved =
+        Map.of(
+            "name",
+            "Ilse",
+            "email",
+            "ilse.new@harrowplumb.example",
+            "roles",
+            List.of("rep"),
+            "team",
+            "North");
+    String version = view(id).path("version").asString();
+    administrator
+        .send(HttpMethod.PUT, path, moved, Map.of("If-Match", "\"" + version + "\""))
+        .is(204);
+    guest.post("/api/sign-in/link", Map.of("token", second)).is(409);
+  }
+
+  @Test
   void theEmailOfALinkIsReadByAdministratorsAlone() throws Exception {
     invited("isla");
     latest("isla@harrowplumb.example", 0);

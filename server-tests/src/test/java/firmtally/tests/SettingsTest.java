@@ -3,10 +3,15 @@ package firmtally.tests;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.server.company.tax.TaxService;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.springframework.http.HttpMethod;
@@ -128,7 +133,10 @@ class SettingsTest {
     HOUSE.part(TaxService.class).run(java.time.LocalDate.of(2027, 6, 30));
     assertThat(manager.get("/api/products/TAX-1").text("/product/taxPercent")).isEqualTo("11");
     HOUSE.part(TaxService.class).run(java.time.LocalDate.of(2027, 7, 1));
-    assertThat(manager.get("/api/products/TAX-1").text("/product/taxPercent")).isEqualTo("12");
+    Guest.Answer changed = manager.get("/api/products/TAX-1");
+    assertThat(changed.text("/product/taxPercent")).isEqualTo("12");
+    assertThat(manager.get("/api/records/product/" + changed.text("/id") + "/log").words())
+        .contains("tax 12");
     rep.post("/api/taxes", Map.of("name", "Mine", "percent", "1")).is(403);
     assertThat(manager.get("/api/records/taxes/1/log").words()).contains("12 %, 1 products");
   }
@@ -202,6 +210,82 @@ class SettingsTest {
     long now = after.path("version").asLong();
     manager.send(HttpMethod.PUT, path, Map.of("values", words), of(now)).is(422);
     manager.get("/api/choices/colour").is(404);
+    List<Map<String, Object>> back = List.of(Map.of("value", first, "was", "Renamed " + first));
+    manager.send(HttpMethod.PUT, path, Map.of("values", back), of(now)).is(204);
+  }
+
+  @Test
+  void wordsChangePlacesAndAGroupKeepsItsPrices() {
+    String path = "/api/choices/price-group";
+    List<Map<String, Object>> names = new ArrayList<>();
+    JsonNode before = manager.get(path).is(200).body();
+    List<String> used = new ArrayList<>();
+    for (JsonNode value : before.path("values")) {
+      names.add(
+          new HashMap<>(
+              Map.of(
+                  "value", value.path("value").asString(), "was", value.path("value").asString())));
+      if (value.path("used").asLong() > 0) {
+        used.add(value.path("value").asString());
+      }
+    }
+    String one = used.get(0);
+    String two = used.get(1);
+    long ofOne = HOUSE.count("SELECT count(*) FROM account WHERE price_group = '" + one + "'");
+    long ofTwo = HOUSE.count("SELECT count(*) FROM account WHERE price_group = '" + two + "'");
+    String account =
+        "" + HOUSE.count("SELECT MIN(id) FROM account WHERE price_group = '" + one + "'");
+    String price = priceFor(account);
+    for (Map<String, Object> name : names) {
+      if (name.get("was").equals(one)) {
+        name.put("value", two);
+      } else if (name.get("was").equals(two)) {
+        name.put("value", one);
+      }
+    }
+    manager
+        .send(HttpMethod.PUT, path, Map.of("values", names), of(before.path("version").asLong()))
+        .is(204);
+    assertThat(HOUSE.count("SELECT count(*) FROM account WHERE price_group = '" + two + "'"))
+        .isEqualTo(ofOne);
+    assertThat(HOUSE.count("SELECT count(*) FROM account WHERE price_group = '" + one + "'"))
+        .isEqualTo(ofTwo);
+    // Rules and accounts have the other name together: nobody pays another price.
+    assertThat(priceFor(account)).isEqualTo(price);
+    swapBack(path, one, two);
+    assertThat(manager.get(path).body().path("logId").asLong()).isPositive();
+    assertThat(
+            manager
+                .get("/api/records/choices/" + manager.get(path).text("/logId") + "/log")
+                .is(200)
+                .words())
+        .contains("price group renamed");
+  }
+
+  /** Other tests know the groups by their names. */
+  private void swapBack(String path, String one, String two) {
+    JsonNode now = manager.get(path).is(200).body();
+    List<Map<String, Object>> names = new ArrayList<>();
+    for (JsonNode value : now.path("values")) {
+      String was = value.path("value").asString();
+      String is = was.equals(one) ? two : was.equals(two) ? one : was;
+      names.add(Map.of("value", is, "was", was));
+    }
+    manager
+        .send(HttpMethod.PUT, path, Map.of("values", names), of(now.path("version").asLong()))
+        .is(204);
+  }
+
+  /** What thirty of some products cost an account. */
+  private String priceFor(String account) {
+    StringBuilder prices = new StringBuilder();
+    for (String product : List.of("BS-15", "BS-30")) {
+      Guest.Answer answer =
+          manager.post(
+              "/api/price-test", Map.of("account", account, "product", product, "quantity", "30"));
+      prices.append(answer.is(200).text("/unitPrice")).append(' ');
+    }
+    return prices.toString();
   }
 
   @Test
@@ -222,10 +306,13 @@ class SettingsTest {
         .is(204);
     JsonNode now = administrator.get("/api/number-ranges").body().path("ranges");
     assertThat(now.toString()).contains("\"prefix\":\"DN-27-\",\"next\":9000");
+    administrator
+        .send(HttpMethod.PUT, path, Map.of("prefix", "D-", "next", "9000"), Map.of())
+        .is(204);
   }
 
   @Test
-  void theNameAndTheLogoStandOnTheCustomersPages() {
+  void theNameAndTheLogoStandOnTheCustomersPages() throws IOException {
     JsonNode before = manager.get("/api/company/particulars").is(200).body();
     Map<String, Object> typed = new HashMap<>();
     for (String name :
@@ -241,14 +328,10 @@ class SettingsTest {
             "taxId",
             "registration",
             "bank",
-            "language",
-            "locale",
-            "paper")) {
+            "language")) {
       typed.put(name, before.path(name).asString());
     }
     typed.put("colour", "#zz");
-    typed.put("locale", "xx-YY");
-    typed.put("paper", "A5");
     long version = before.path("version").asLong();
     String path = "/api/company/particulars";
     assertThat(
@@ -257,19 +340,34 @@ class SettingsTest {
                 .is(422)
                 .body()
                 .findValuesAsString("at"))
-        .contains("colour", "locale", "paper");
+        .contains("colour");
     typed.put("colour", "#FFDD88");
-    typed.put("locale", "en-GB");
-    typed.put("paper", "A4");
     assertThat(manager.send(HttpMethod.PUT, path, typed, of(version)).is(422).words())
         .contains("too light");
     typed.put("colour", "#3F6B2F");
-    typed.put("locale", "en-GB");
-    typed.put("paper", "A4");
     manager.send(HttpMethod.PUT, path, typed, of(version)).is(204);
-    assertThat(new Guest(HOUSE).get("/api/company").text("/colour")).isEmpty();
-    assertThat(rep.get("/api/company").text("/colour")).isEqualTo("#3F6B2F");
+    assertThat(rep.get(path).is(200).text("/colour")).isEqualTo("#3F6B2F");
+    long quote = HOUSE.count("SELECT MAX(id) FROM quote WHERE state = 'draft'");
     assertThat(manager.get("/api/records/company/1/log").words()).contains("#3F6B2F");
     new Guest(HOUSE).get(path + "/logo").is(404);
+    assertThat(logo("not a picture".getBytes(StandardCharsets.UTF_8)).status()).isEqualTo(422);
+    // It begins as a PNG and is none: no quote could be printed with it.
+    byte[] half = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n', 0, 0, 0, 13};
+    assertThat(logo(half).status()).isEqualTo(422);
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    ImageIO.write(new BufferedImage(80, 40, BufferedImage.TYPE_INT_RGB), "png", png);
+    logo(png.toByteArray()).is(204);
+    assertThat(new Guest(HOUSE).get(path + "/logo").is(200).bytes()).isEqualTo(png.toByteArray());
+    String copy = manager.get("/api/quotes/" + quote + "/copies/preview").is(200).words();
+    assertThat(copy).contains("data:image/png;base64,", "#3F6B2F");
+    logo(new byte[0]).is(204);
+    new Guest(HOUSE).get(path + "/logo").is(404);
+    typed.put("colour", "");
+    long now = rep.get(path).body().path("version").asLong();
+    manager.send(HttpMethod.PUT, path, typed, of(now)).is(204);
+  }
+
+  private Guest.Answer logo(byte[] picture) {
+    return manager.replace("/api/company/particulars/logo", picture);
   }
 }

@@ -137,9 +137,6 @@ CREATE TABLE number_range (
 ALTER TABLE company ADD COLUMN logo TEXT REFERENCES file_content(sha256);
 ALTER TABLE company ADD COLUMN logo_type TEXT;
 ALTER TABLE company ADD COLUMN colour TEXT NOT NULL DEFAULT '';
--- How dates and numbers are written, which day begins a week, and the size of paper.
-ALTER TABLE company ADD COLUMN locale TEXT NOT NULL DEFAULT 'en-GB';
-ALTER TABLE company ADD COLUMN paper TEXT NOT NULL DEFAULT 'A4' CHECK (paper IN ('A4', 'Letter'));
 -- The steps of the first days that somebody put aside.
 ALTER TABLE company ADD COLUMN set_up_done INTEGER NOT NULL DEFAULT 0;
 UPDATE company SET set_up_done = 1;

@@ -6,6 +6,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.Arrays;
 import java.util.Base64;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
@@ -34,5 +35,16 @@ class ThumbnailTest {
   @Test
   void isNoneOfWhatIsNoPicture() {
     assertThat(Thumbnail.uri(new byte[] {1, 2, 3})).isEmpty();
+  }
+
+  @Test
+  void isNoneOfADamagedPictureNorOfOneThatWouldFillTheMemory() throws IOException {
+    byte[] whole = picture(300, 300);
+    assertThat(Thumbnail.uri(whole)).isPresent();
+    assertThat(Thumbnail.uri(Arrays.copyOf(whole, 40))).isEmpty();
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(new BufferedImage(8000, 6000, BufferedImage.TYPE_BYTE_BINARY), "png", out);
+    assertThat(out.size()).isLessThan(100_000);
+    assertThat(Thumbnail.uri(out.toByteArray())).isEmpty();
   }
 }

@@ -70,9 +70,14 @@ public record Roles(List<Role> all) {
     return any(Role::sells);
   }
 
+  /** Whether they have a role and no other. */
+  public boolean isOnly(Role role) {
+    return all.equals(List.of(role));
+  }
+
   /** Whether they do nothing but sell, and so look at what is theirs first. */
   public boolean isOnlyRep() {
-    return all.equals(List.of(Role.REP));
+    return isOnly(Role.REP);
   }
 
   /** The role as which margins are judged: those who do not manage ask as a rep does. */

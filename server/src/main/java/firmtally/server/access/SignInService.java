@@ -3,6 +3,7 @@ package firmtally.server.access;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.Input;
+import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -18,6 +19,7 @@ public class SignInService {
   private final SecondFactorService factors;
   private final PasswordEncoder passwords;
   private final ChangeLog log;
+  private final Clock clock;
   private final String nobodysPassword;
 
   SignInService(
@@ -25,12 +27,14 @@ public class SignInService {
       UserService users,
       SecondFactorService factors,
       PasswordEncoder passwords,
-      ChangeLog log) {
+      ChangeLog log,
+      Clock clock) {
     this.store = store;
     this.users = users;
     this.factors = factors;
     this.passwords = passwords;
     this.log = log;
+    this.clock = clock;
     this.nobodysPassword = passwords.encode("nobody");
   }
 
@@ -96,6 +100,7 @@ public class SignInService {
     PasswordRules.check(input, typed, List.of(row.login(), row.name(), row.email()));
     input.check();
     store.setPassword(id, passwords.encode(typed));
+    store.endLinks(id, clock.instant());
     users.usersChanged();
   }
 }

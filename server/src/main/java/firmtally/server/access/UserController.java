@@ -129,13 +129,19 @@ class UserController {
     signIn.resetPassword(id, typed.password(), actor);
   }
 
-  record UserSessions(List<Sessions.SessionRow> sessions) {}
+  /**
+   * How somebody gets in.
+   *
+   * @param secondFactor whether they have one
+   */
+  record UserSessions(boolean secondFactor, List<Sessions.SessionRow> sessions) {}
 
-  /** Where somebody is signed in. */
+  /** Where somebody is signed in, and with what. */
   @GetMapping("/{id}/sessions")
   UserSessions sessions(@PathVariable PersonId id, @SignedIn Actor actor) {
     actor.checkAdministrates();
-    return new UserSessions(sessions.of(id, users.sessionNumber(id), null));
+    return new UserSessions(
+        users.row(id).hasSecondFactor(), sessions.of(id, users.sessionNumber(id), null));
   }
 
   /** Ends every session of somebody. */

@@ -74,7 +74,6 @@ public class UserService {
       String phone,
       boolean active,
       boolean invited,
-      boolean secondFactor,
       long version) {}
 
   /** What is remembered is read anew, and streams of sessions that are over end. */
@@ -101,7 +100,6 @@ public class UserService {
                     u.phone(),
                     u.isActive(),
                     u.invitedAt() != null,
-                    u.hasSecondFactor(),
                     u.version()))
         .toList();
   }
@@ -109,6 +107,11 @@ public class UserService {
   /** Whether there is an active user of an id. */
   public boolean isActive(PersonId id) {
     return Optional.ofNullable(users.get().get(id)).filter(UserStore.UserRow::isActive).isPresent();
+  }
+
+  /** Whether somebody was invited and has not chosen a password. */
+  public boolean isInvited(PersonId id) {
+    return row(id).invitedAt() != null;
   }
 
   /** Whether any active user has a role. */
@@ -206,6 +209,10 @@ public class UserService {
       // What stands open on their screens may be what they no longer see.
       store.endSessions(id);
     }
+    if (!before.email().equals(after.email())) {
+      // What was sent to the old address lets nobody in.
+      store.endLinks(id, clock.instant());
+    }
     usersChanged();
     note(by, id, "name", before.name(), after.name());
     note(by, id, "email", before.email(), after.email());
@@ -257,6 +264,7 @@ public class UserService {
       throw new NotPossible(before.name() + (active ? " is active." : " is deactivated already."));
     }
     store.setDeactivated(id, active ? null : clock.instant());
+    store.endLinks(id, clock.instant());
     usersChanged();
     log.note(
         by.id(),

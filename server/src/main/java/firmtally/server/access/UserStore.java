@@ -120,6 +120,14 @@ class UserStore {
         .update();
   }
 
+  /** No link that was sent to somebody is good any more. */
+  void endLinks(PersonId id, Instant at) {
+    sql.sql("UPDATE password_link SET used_at = :at WHERE person_id = :id AND used_at IS NULL")
+        .param("at", at)
+        .param("id", id)
+        .update();
+  }
+
   /** Sets another password; every session of theirs is over. */
   void setPassword(PersonId id, String encoded) {
     sql.sql(

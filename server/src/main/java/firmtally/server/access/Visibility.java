@@ -50,7 +50,10 @@ public final class Visibility {
 
   /** Binds what the pieces ask for. */
   public static JdbcClient.StatementSpec bind(JdbcClient.StatementSpec statement, Actor actor) {
-    boolean isTeamsManager = actor.roles().has(Role.MANAGER) && actor.team() != null;
+    boolean isTeamsManager =
+        actor.roles().has(Role.MANAGER)
+            && !actor.roles().has(Role.ADMINISTRATOR)
+            && actor.team() != null;
     return statement
         .param("sees", actor.seesTeam())
         .param("me", actor.id())

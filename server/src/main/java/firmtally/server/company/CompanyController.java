@@ -28,18 +28,9 @@ class CompanyController {
    *
    * @param silentDays so many days without contact make an opportunity silent
    * @param expiringDays so many days before a quote expires it is named
-   * @param colour of customers' pages; blank for ours
-   * @param locale how dates and numbers are written, as {@code en-GB}
    */
   record CompanyView(
-      String name,
-      String currency,
-      int minorDigits,
-      int silentDays,
-      int expiringDays,
-      String colour,
-      String locale,
-      boolean hasLogo) {}
+      String name, String currency, int minorDigits, int silentDays, int expiringDays) {}
 
   /**
    * Whether what is changed can be kept.
@@ -64,9 +55,6 @@ class CompanyController {
         company.currency().getCode(),
         company.currency().getDecimalPlaces(),
         now.silent(),
-        now.expiring(),
-        company.colour(),
-        company.locale(),
-        company.hasLogo());
+        now.expiring());
   }
 }

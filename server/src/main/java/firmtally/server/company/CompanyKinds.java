@@ -1,7 +1,10 @@
 package firmtally.server.company;
 
 import firmtally.server.access.Visibility;
+import firmtally.server.company.choice.ChoiceList;
 import firmtally.server.platform.records.RecordKind;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -27,11 +30,12 @@ class CompanyKinds {
   /** Each list of words to choose from, by its place. */
   @Bean
   RecordKind choicesKindOfRecord() {
+    String places =
+        IntStream.rangeClosed(1, ChoiceList.values().length)
+            .mapToObj(place -> "(" + place + ")")
+            .collect(Collectors.joining(", "));
     return new RecordKind(
-            "choices",
-            "(SELECT 1 AS id UNION SELECT 2 UNION SELECT 3 UNION SELECT 4 UNION SELECT 5 UNION SELECT 6"
-                + " UNION SELECT 7) ch",
-            "ch.id")
+            "choices", "(SELECT column1 AS id FROM (VALUES " + places + ")) ch", "ch.id")
         .readable(Visibility.ANYBODY);
   }
 

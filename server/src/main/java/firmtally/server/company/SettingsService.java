@@ -47,13 +47,7 @@ public class SettingsService {
   }
 
   /** The company. */
-  public record Company(
-      String name, CurrencyUnit currency, String locale, String colour, boolean hasLogo) {
-    /** One that is written as we usually do. */
-    public Company(String name, CurrencyUnit currency) {
-      this(name, currency, "en-GB", "", false);
-    }
-  }
+  public record Company(String name, CurrencyUnit currency) {}
 
   /** Whether the first visit is over. */
   public boolean isSetUp() {
@@ -63,8 +57,7 @@ public class SettingsService {
   /** The company. */
   public Company company() {
     SettingsStore.CompanyRow row = row();
-    return new Company(
-        row.name(), Currencies.get(row.currency()), row.locale(), row.colour(), row.logo() != null);
+    return new Company(row.name(), Currencies.get(row.currency()));
   }
 
   /** An amount kept in minor units, as a decimal text: 125000 is {@code "1250.00"} in EUR. */

@@ -12,12 +12,10 @@ class SettingsStore {
     this.sql = sql;
   }
 
-  record CompanyRow(
-      String name, String currency, String timeZone, String locale, String colour, String logo) {}
+  record CompanyRow(String name, String currency, String timeZone) {}
 
   Optional<CompanyRow> find() {
-    return sql.sql(
-            "SELECT name, currency, time_zone, locale, colour, logo FROM company WHERE id = 1")
+    return sql.sql("SELECT name, currency, time_zone FROM company WHERE id = 1")
         .query(CompanyRow.class)
         .optional();
   }

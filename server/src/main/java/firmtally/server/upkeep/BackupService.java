@@ -100,6 +100,11 @@ public class BackupService implements DueWork {
     return store.lastGood();
   }
 
+  /** Why the last one failed; empty where it was made. */
+  public Optional<String> lastFailure() {
+    return store.list(1).stream().findFirst().map(BackupMade::failure);
+  }
+
   /** Where they lie. */
   public Path folder() {
     return settings.data().resolve(FOLDER).toAbsolutePath();

@@ -64,12 +64,19 @@ class Measurements implements MeterBinder, HealthIndicator {
     return jobs.runs().stream().filter(run -> run.failure().isPresent()).count();
   }
 
-  /** In order while the plan is kept; a company without a plan looks after its backups itself. */
+  /**
+   * In order while the plan is kept and the last backup was made; a company without a plan looks
+   * after its backups itself.
+   */
   @Override
   public Health health() {
-    boolean isPlanned = backups.plan().hour() != null;
     double age = age();
-    boolean isLate = isPlanned && age > OLD.toSeconds();
-    return (isLate ? Health.down() : Health.up()).withDetail("lastBackupAgeSeconds", age).build();
+    boolean isMissing = age < 0 && upkeep.uptime().compareTo(OLD) > 0;
+    boolean isLate =
+        backups.plan().hour() != null
+            && (isMissing || age > OLD.toSeconds() || backups.lastFailure().isPresent());
+    Health.Builder health = isLate ? Health.down() : Health.up();
+    backups.lastFailure().ifPresent(why -> health.withDetail("lastFailure", why));
+    return health.withDetail("lastBackupAgeSeconds", age).build();
   }
 }

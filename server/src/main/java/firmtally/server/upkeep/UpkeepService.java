@@ -6,6 +6,7 @@ import firmtally.server.platform.backup.DatabaseFile;
 import firmtally.server.platform.database.SlowStatements;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.transfer.CompanyExport;
+import firmtally.server.platform.transfer.TransferFailed;
 import firmtally.server.platform.web.NotPossible;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -132,13 +133,20 @@ public class UpkeepService {
       Path folder = Files.createTempDirectory("tally-export");
       Path into = folder.resolve("firm-tally");
       Path zip = Files.createTempFile("tally-export", ".zip");
+      boolean isDone = false;
       try {
         CompanyExport.write(settings.data(), into, clock.instant());
         zip(into, zip);
+        isDone = true;
       } finally {
         delete(folder);
+        if (!isDone) {
+          Files.delete(zip);
+        }
       }
       return zip;
+    } catch (TransferFailed e) {
+      throw new NotPossible(e.getMessage());
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     } finally {

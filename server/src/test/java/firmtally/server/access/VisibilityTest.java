@@ -38,6 +38,9 @@ class VisibilityTest {
     add(company, "loner", Role.REP, null);
     add(company, "controller", Role.CREDIT_CONTROLLER, "South");
     add(company, "administrator", Role.ADMINISTRATOR, "South");
+    both(company, "boss-of-all", "South", Role.ADMINISTRATOR, Role.MANAGER);
+    both(company, "books-and-south", "South", Role.CREDIT_CONTROLLER, Role.MANAGER);
+    both(company, "books-and-north", "North", Role.CREDIT_CONTROLLER, Role.MANAGER);
     people.put("system", Actor.SYSTEM);
     Actor owner = people.get("owner");
     account = company.account("Reed Farm", owner);
@@ -50,6 +53,12 @@ class VisibilityTest {
 
   private void add(TestCompany company, String login, Role role, String team) {
     people.put(login, company.person(login, role, team));
+  }
+
+  private void both(TestCompany company, String login, String team, Role one, Role other) {
+    Actor actor = company.person(login, one, team);
+    people.put(
+        login, new Actor(actor.id(), login, login, actor.email(), Roles.of(one, other), team));
   }
 
   private boolean holds(String rule, OpportunityId opportunity, String who) {
@@ -79,6 +88,9 @@ class VisibilityTest {
     "loner, true, false",
     "controller, true, false",
     "administrator, true, true",
+    "boss-of-all, true, true",
+    "books-and-south, true, false",
+    "books-and-north, true, true",
     "system, true, true"
   })
   void anOpportunityIsItsTeams(String who, boolean reads, boolean changes) {
@@ -123,6 +135,9 @@ class VisibilityTest {
     "loner, true, false",
     "controller, true, false",
     "administrator, true, true",
+    "boss-of-all, true, true",
+    "books-and-south, true, false",
+    "books-and-north, true, true",
     "system, true, true"
   })
   void whatIsSomebodysAndIsNotSharedIsTheirTeamsToRead(String who, boolean reads, boolean changes) {

@@ -127,9 +127,11 @@ class BackupServiceTest {
     assertThat(nowhere.list()).hasSize(2);
     assertThat(nowhere.list().get(0).failure()).contains("There is no company in");
     assertThat(nowhere.lastGood()).isEmpty();
+    assertThat(nowhere.lastFailure()).isPresent();
     BackupService again = at(database.folder(), "2027-03-15T12:05:00Z");
     again.run(TODAY);
     assertThat(again.lastGood()).isPresent();
+    assertThat(again.lastFailure()).isEmpty();
   }
 
   @Test

@@ -13,18 +13,15 @@ import firmtally.server.company.text.Purpose;
 import firmtally.server.company.text.TextService;
 import firmtally.server.integration.mail.EmailQueue;
 import firmtally.server.platform.audit.ChangeLog;
-import firmtally.server.platform.events.AfterCommit;
 import firmtally.server.platform.ids.PasswordLinkId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.RecordId;
+import firmtally.server.platform.jobs.Aside;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.PublicAddress;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
-import java.util.concurrent.ExecutorService;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,7 +33,6 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Service
 public class PasswordLinkService implements PasswordLinks, DisposableBean {
-  private static final Logger LOG = LoggerFactory.getLogger(PasswordLinkService.class);
   private static final Duration INVITED = Duration.ofDays(7);
   private static final Duration FORGOTTEN = Duration.ofMinutes(30);
   private static final String INVITATION = "invitation";
@@ -46,12 +42,10 @@ public class PasswordLinkService implements PasswordLinks, DisposableBean {
   private final SignInService signIn;
   private final Words words;
   private final Guesses guesses;
-  private final TransactionTemplate transaction;
   private final ChangeLog log;
   private final Clock clock;
 
-  /** So that an answer takes as long for a user name that is not known. */
-  private final ExecutorService sender = AfterCommit.worker("password links");
+  private final Aside aside;
 
   /** How the links leave. */
   private record Words(
@@ -74,7 +68,7 @@ public class PasswordLinkService implements PasswordLinks, DisposableBean {
     this.signIn = signIn;
     this.words = new Words(emails, texts, company, address);
     this.guesses = guesses;
-    this.transaction = transaction;
+    this.aside = new Aside("password links", transaction);
     this.log = log;
     this.clock = clock;
   }
@@ -90,16 +84,13 @@ public class PasswordLinkService implements PasswordLinks, DisposableBean {
   @Transactional
   public void send(PersonId id, Actor by) {
     by.checkAdministrates();
-    UserService.UserView user =
-        users.list().stream()
-            .filter(one -> one.id().equals(id))
-            .findFirst()
-            .orElseThrow(() -> new NotPossible("There is no such user."));
-    if (!user.active()) {
-      throw new NotPossible(user.name() + " is deactivated.");
+    String name = users.get(id).name();
+    if (!users.isActive(id)) {
+      throw new NotPossible(name + " is deactivated.");
     }
-    send(id, user.invited(), by);
-    log.note(by.id(), "user", id, user.invited() ? "invitation" : "password link", null, "sent");
+    boolean isInvited = users.isInvited(id);
+    send(id, isInvited, by);
+    log.note(by.id(), "user", id, isInvited ? "invitation" : "password link", null, "sent");
   }
 
   private void send(PersonId id, boolean isInvitation, Actor by) {
@@ -148,16 +139,12 @@ public class PasswordLinkService implements PasswordLinks, DisposableBean {
    * afterwards, so that nothing of the answer tells which it was.
    */
   void forgotten(String typed) {
-    sender.execute(
-        () -> {
-          try {
-            transaction.executeWithoutResult(
-                status ->
-                    store.byLoginOrEmail(typed).ifPresent(id -> send(id, false, Actor.SYSTEM)));
-          } catch (RuntimeException e) {
-            LOG.warn("a password link could not be made", e);
-          }
-        });
+    aside.run(() -> store.byLoginOrEmail(typed).ifPresent(this::sendAgain));
+  }
+
+  /** Who was invited and has not come yet is invited again. */
+  private void sendAgain(PersonId id) {
+    send(id, users.isInvited(id), Actor.SYSTEM);
   }
 
   /** Whose a link is that can still be used. */
@@ -174,11 +161,10 @@ public class PasswordLinkService implements PasswordLinks, DisposableBean {
   public void choose(Token token, String password, String address) {
     PasswordLinkStore.Link link = find(token, address);
     signIn.choosePassword(link.personId(), password);
-    store.useAll(link.personId(), clock.instant());
   }
 
   @Override
   public void destroy() {
-    sender.shutdown();
+    aside.close();
   }
 }

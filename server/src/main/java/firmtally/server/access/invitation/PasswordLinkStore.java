@@ -48,7 +48,7 @@ class PasswordLinkStore {
         .optional();
   }
 
-  void useAll(PersonId person, Instant now) {
+  private void useAll(PersonId person, Instant now) {
     sql.sql("UPDATE password_link SET used_at = :now WHERE person_id = :person AND used_at IS NULL")
         .param("now", now)
         .param("person", person)

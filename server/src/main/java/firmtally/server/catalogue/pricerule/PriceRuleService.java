@@ -7,6 +7,8 @@ import firmtally.core.pricing.PriceRule;
 import firmtally.core.pricing.Scope;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.PricesChanged;
+import firmtally.server.company.choice.ChoiceList;
+import firmtally.server.company.choice.WordsRenamed;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -23,6 +25,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -378,5 +381,13 @@ public class PriceRuleService {
         + (r.minQuantity().equals(Quantity.ZERO) ? "" : " from " + r.minQuantity())
         + r.from().map(d -> ", from " + d).orElse("")
         + r.to().map(d -> ", until " + d).orElse("");
+  }
+
+  /** A price group has another name, on accounts and rules alike: no price is another one. */
+  @EventListener
+  void follow(WordsRenamed words) {
+    if (words.list() == ChoiceList.PRICE_GROUP) {
+      store.changedOutside();
+    }
   }
 }

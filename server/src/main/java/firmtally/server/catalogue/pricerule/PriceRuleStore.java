@@ -103,6 +103,11 @@ class PriceRuleStore implements PriceRuleService.Known {
         .list();
   }
 
+  /** What is remembered of the rules is read anew. */
+  void changedOutside() {
+    inUse.forget();
+  }
+
   /** The rules in use, by code. They are asked for at each key, and changed now and then. */
   List<PriceRule> inUse() {
     return inUse.get();

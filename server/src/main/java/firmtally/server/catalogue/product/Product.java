@@ -69,6 +69,25 @@ public record Product(
         other);
   }
 
+  /** The same product with another tax. */
+  public Product taxed(Percent percent) {
+    return new Product(
+        code,
+        name,
+        family,
+        unit,
+        listPrice,
+        unitCost,
+        percent,
+        everyMonths,
+        termMonths,
+        active,
+        stock,
+        onOrder,
+        leadDays,
+        flow);
+  }
+
   /** The same product at another list price and cost. */
   public Product priced(UnitPrice list, UnitPrice cost) {
     return new Product(

@@ -2,10 +2,12 @@ package firmtally.server.catalogue.product;
 
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.PricesChanged;
+import firmtally.server.company.tax.TaxChanged;
 import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.files.Pictures;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ProductId;
 import firmtally.server.platform.search.SearchIndex;
@@ -27,6 +29,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -226,6 +229,16 @@ public class ProductService {
     }
     events.publishEvent(
         new PricesChanged(products.stream().map(Product::code).collect(Collectors.toSet())));
+  }
+
+  /** A tax has another percent: so has every product that carries it. */
+  @EventListener
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void follow(TaxChanged tax) {
+    reprice(
+        store.taxedAt(tax.before()).stream().map(product -> product.taxed(tax.after())).toList(),
+        "tax",
+        Actor.SYSTEM);
   }
 
   /** Puts products in as a file holds them: new ones are added, known ones changed. */

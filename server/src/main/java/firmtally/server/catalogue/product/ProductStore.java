@@ -99,6 +99,14 @@ class ProductStore {
         .list();
   }
 
+  /** Those that carry a tax of a percent. */
+  List<Product> taxedAt(Percent tax) {
+    return sql.sql(COLUMNS + " WHERE tax = :tax ORDER BY code")
+        .param("tax", tax)
+        .query(ProductStore::product)
+        .list();
+  }
+
   List<Product> byLooseCodes(Collection<String> codes) {
     if (codes.isEmpty()) {
       return List.of();

@@ -2,6 +2,7 @@ package firmtally.server.company.choice;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.Versions;
 import java.util.Arrays;
@@ -34,7 +35,12 @@ class ChoiceController {
    */
   record ChoiceView(String value, long used, boolean offered) {}
 
-  record Choices(String list, List<ChoiceView> values, long version) {}
+  /**
+   * A list.
+   *
+   * @param logId under which number its changes stand in the log of {@code choices}
+   */
+  record Choices(String list, RecordId logId, List<ChoiceView> values, long version) {}
 
   record ChoicesForm(List<ChoiceService.ChoiceForm> values) {}
 
@@ -52,6 +58,7 @@ class ChoiceController {
     ChoiceList of = ChoiceService.of(list);
     return new Choices(
         list,
+        ChoiceService.idOf(of),
         choices.list(of).stream()
             .map(row -> new ChoiceView(row.value(), row.used(), row.offered()))
             .toList(),

@@ -24,6 +24,11 @@ public enum ChoiceList {
     return name().toLowerCase(Locale.ROOT).replace('_', '-');
   }
 
+  /** Whether the records of a column have a version. */
+  boolean hasVersion(String column) {
+    return !column.startsWith("assignment_rule.");
+  }
+
   /** Where a word of it is kept, such as {@code account.industry}. */
   List<String> columns() {
     return columns;

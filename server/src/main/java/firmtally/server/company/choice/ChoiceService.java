@@ -9,10 +9,13 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -26,10 +29,12 @@ public class ChoiceService {
   private static final int MOST = 500;
   private final ChoiceStore store;
   private final ChangeLog log;
+  private final ApplicationEventPublisher events;
 
-  ChoiceService(ChoiceStore store, ChangeLog log) {
+  ChoiceService(ChoiceStore store, ChangeLog log, ApplicationEventPublisher events) {
     this.store = store;
     this.log = log;
+    this.events = events;
   }
 
   /**
@@ -59,7 +64,8 @@ public class ChoiceService {
     return log.lastEntry("choices", idOf(list));
   }
 
-  private static RecordId idOf(ChoiceList list) {
+  /** Under which number the log has a list. */
+  static RecordId idOf(ChoiceList list) {
     return new RecordId(list.ordinal() + 1L);
   }
 
@@ -82,20 +88,25 @@ public class ChoiceService {
     input.check();
     String before = words(list);
     store.clear(list);
+    Map<String, String> renamed = new LinkedHashMap<>();
     for (int i = 0; i < typed.size(); i++) {
       ChoiceForm form = typed.get(i);
       String value = form.value().strip();
       store.insert(list, value, i + 1);
       if (form.was() != null && !form.was().equals(value)) {
-        int changed = store.rename(list, form.was(), value);
-        log.note(
-            actor.id(),
-            "choices",
-            idOf(list),
-            list.word().replace('-', ' ') + " renamed",
-            form.was(),
-            value + ", " + changed + " records");
+        renamed.put(form.was(), value);
       }
+    }
+    if (!renamed.isEmpty()) {
+      int changed = store.rename(list, renamed);
+      events.publishEvent(new WordsRenamed(list));
+      log.note(
+          actor.id(),
+          "choices",
+          idOf(list),
+          list.word().replace('-', ' ') + " renamed",
+          String.join(", ", renamed.keySet()),
+          String.join(", ", renamed.values()) + ", " + changed + " records");
     }
     log.note(actor.id(), "choices", idOf(list), list.word().replace('-', ' '), before, words(list));
   }

@@ -2,11 +2,14 @@ package firmtally.server.company.choice;
 
 import firmtally.server.platform.database.Sql;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Repository;
+import tools.jackson.databind.json.JsonMapper;
 
 @Repository
 class ChoiceStore {
+  private static final JsonMapper JSON = new JsonMapper();
   private final Sql sql;
 
   ChoiceStore(Sql sql) {
@@ -80,22 +83,28 @@ class ChoiceStore {
         .update();
   }
 
-  /** Whoever has a word has another one for it. */
-  int rename(ChoiceList list, String before, String after) {
+  /**
+   * Whoever has a word has another one for it: all of them in one statement, so that two may change
+   * places. A record that has a version is another one then, for whoever has it open.
+   *
+   * @param words what each is from now on, by what it was
+   */
+  int rename(ChoiceList list, Map<String, String> words) {
     int changed = 0;
     for (String column : list.columns()) {
+      String versioned = list.hasVersion(column) ? ", version = version + 1" : "";
       changed +=
           sql.sql(
-                  "UPDATE "
-                      + table(column)
-                      + " SET "
-                      + name(column)
-                      + " = :after WHERE "
-                      + name(column)
-                      + " = :before COLLATE NOCASE"
-                      + only(column))
-              .param("after", after)
-              .param("before", before)
+                  """
+                  UPDATE <table> SET <column> =
+                    (SELECT w.value FROM json_each(:words) w WHERE w.key = <column> COLLATE NOCASE)<versioned>
+                  WHERE <column> COLLATE NOCASE IN (SELECT w.key FROM json_each(:words) w)<only>
+                  """
+                      .replace("<table>", table(column))
+                      .replace("<column>", name(column))
+                      .replace("<versioned>", versioned)
+                      .replace("<only>", only(column)))
+              .param("words", JSON.writeValueAsString(words))
               .update();
     }
     return changed;

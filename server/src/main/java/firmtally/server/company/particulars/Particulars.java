@@ -11,8 +11,6 @@ import java.util.stream.Stream;
  * @param language of its texts, where an account has no other: {@code en}
  * @param logo the checksum of its picture; null for none
  * @param colour of customer pages, as {@code #0F4C5C}; blank for ours
- * @param locale how dates and numbers are written, as {@code en-GB}
- * @param paper {@code A4} or {@code Letter}
  */
 public record Particulars(
     String name,
@@ -30,8 +28,6 @@ public record Particulars(
     @MaybeNull String logo,
     @MaybeNull String logoType,
     String colour,
-    String locale,
-    String paper,
     long version) {
   /** The lines of its address that are filled in. */
   public List<String> address() {

@@ -1,18 +1,17 @@
 package firmtally.server.company.particulars;
 
+import firmtally.formats.pdf.Thumbnail;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.files.FileService;
+import firmtally.server.platform.files.Pictures;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
-import java.util.Arrays;
-import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,8 +23,6 @@ public class ParticularsService {
   private static final RecordId COMPANY = new RecordId(1);
   private final Sql sql;
   private static final double LEAST_CONTRAST = 4.5;
-  private static final String USUAL_LOCALE = "en-GB";
-  private static final Set<String> PAPERS = Set.of("A4", "Letter");
   private final SettingsService settings;
   private final FileService files;
   private final ChangeLog log;
@@ -51,16 +48,14 @@ public class ParticularsService {
       String registration,
       String bank,
       String language,
-      @MaybeNull String colour,
-      @MaybeNull String locale,
-      @MaybeNull String paper) {}
+      @MaybeNull String colour) {}
 
   /** As they are now. */
   public Particulars get() {
     return sql.sql(
             """
-            SELECT name, street, postal, town, country, phone, email, website, tax_id, registration, bank, language, logo, logo_type,
-                   colour, locale, paper, version
+            SELECT name, street, postal, town, country, phone, email, website, tax_id, registration, bank, language, logo, logo_type, colour,
+                   version
             FROM company WHERE id = 1
             """)
         .query(Particulars.class)
@@ -87,9 +82,7 @@ public class ParticularsService {
             input.optionalText("registration", typed.registration(), LONGEST),
             input.optionalText("bank", typed.bank(), LONGEST),
             Languages.read(input, "language", typed.language()),
-            colour(input, typed.colour()),
-            locale(input, typed.locale()),
-            input.oneOf("paper", typed.paper(), PAPERS).orElse("A4"));
+            colour(input, typed.colour()));
     if (read.language().isEmpty()) {
       input.refuse("language", "Required.");
     }
@@ -99,7 +92,7 @@ public class ParticularsService {
                 """
                 UPDATE company SET name = :name, street = :street, postal = :postal, town = :town, country = :country, phone = :phone,
                   email = :email, website = :website, tax_id = :taxId, registration = :registration, bank = :bank,
-                  language = :language, colour = :colour, locale = :locale, paper = :paper, version = version + 1
+                  language = :language, colour = :colour, version = version + 1
                 WHERE id = 1 AND version = :version
                 """)
             .paramSource(read)
@@ -124,8 +117,6 @@ public class ParticularsService {
     note("bank", before.bank(), after.bank(), actor);
     note("language", before.language(), after.language(), actor);
     note("colour", before.colour(), after.colour(), actor);
-    note("way of writing dates and numbers", before.locale(), after.locale(), actor);
-    note("paper", before.paper(), after.paper(), actor);
   }
 
   private void note(String what, String before, String after, Actor actor) {
@@ -156,24 +147,11 @@ public class ParticularsService {
     return 1.05 / (luminance + 0.05);
   }
 
-  private static String locale(Input input, String typed) {
-    String tag = typed == null || typed.isBlank() ? USUAL_LOCALE : typed.strip();
-    boolean isKnown =
-        Arrays.stream(Locale.getAvailableLocales())
-            .anyMatch(locale -> !tag.isEmpty() && locale.toLanguageTag().equals(tag));
-    if (!isKnown) {
-      input.refuse("locale", "Enter a language and country, such as en-GB or de-AT.");
-    }
-    return tag;
-  }
-
   /** What a country proposes for a company that begins. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void found(String country, String locale, String paper) {
-    sql.sql("UPDATE company SET country = :country, locale = :locale, paper = :paper WHERE id = 1")
+  public void found(String country) {
+    sql.sql("UPDATE company SET country = :country WHERE id = 1")
         .param("country", country)
-        .param("locale", locale)
-        .param("paper", paper)
         .update();
   }
 
@@ -192,14 +170,11 @@ public class ParticularsService {
     log.note(actor.id(), "company", COMPANY, "logo", null, kept == null ? "removed" : "changed");
   }
 
+  /** A picture that no paper could show would keep every quote from being printed. */
   private static String typeOf(byte[] picture) {
-    if (picture.length > 4 && picture[0] == (byte) 0x89 && picture[1] == 'P') {
-      return "image/png";
-    }
-    if (picture.length > 4 && picture[0] == (byte) 0xFF && picture[1] == (byte) 0xD8) {
-      return "image/jpeg";
-    }
-    throw BadInput.at("file", "Choose a picture in PNG or JPEG.");
+    return Pictures.typeOf(picture)
+        .filter(type -> Thumbnail.uri(picture).isPresent())
+        .orElseThrow(() -> BadInput.at("file", "Choose a picture in PNG or JPEG."));
   }
 
   /** The picture, if there is one. */

@@ -11,8 +11,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What is proposed by country: its currency, its taxes on sales, how dates are written there and
- * the size of its paper. Proposals to be looked at, as laws change.
+ * What is proposed by country: its currency and its taxes on sales. Proposals to be looked at, as
+ * laws change.
  */
 @Component
 class Countries {
@@ -38,8 +38,6 @@ class Countries {
         code,
         new Locale.Builder().setRegion(code).build().getDisplayCountry(Locale.ENGLISH),
         node.path("currency").asString(),
-        node.path("locale").asString(),
-        node.path("paper").asString("A4"),
         node.path("taxes").valueStream().map(JsonNode::asString).toList());
   }
 
@@ -49,8 +47,7 @@ class Countries {
    * @param code of two letters, as ISO 3166 has it
    * @param taxes in percent, the standard one first
    */
-  record Country(
-      String code, String name, String currency, String locale, String paper, List<String> taxes) {}
+  record Country(String code, String name, String currency, List<String> taxes) {}
 
   List<Country> all() {
     return all;

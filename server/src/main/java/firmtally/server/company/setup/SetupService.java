@@ -129,7 +129,7 @@ public class SetupService {
   }
 
   private void take(Countries.Country country) {
-    particulars.found(country.name(), country.locale(), country.paper());
+    particulars.found(country.name());
     for (int i = 0; i < country.taxes().size(); i++) {
       String percent = country.taxes().get(i);
       String name =

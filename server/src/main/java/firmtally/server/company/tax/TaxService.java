@@ -19,7 +19,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,12 +33,14 @@ public class TaxService implements DueWork {
   private static final int LONGEST = 60;
   private final TaxStore store;
   private final ChangeLog log;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
   private final Remembered<Optional<Percent>> usual;
 
-  TaxService(TaxStore store, ChangeLog log, Clock clock) {
+  TaxService(TaxStore store, ChangeLog log, ApplicationEventPublisher events, Clock clock) {
     this.store = store;
     this.log = log;
+    this.events = events;
     this.clock = clock;
     this.usual = new Remembered<>(store::usual);
   }
@@ -55,11 +57,6 @@ public class TaxService implements DueWork {
 
   List<ChangeRow> planned() {
     return store.changes();
-  }
-
-  /** The version of all of them together. */
-  public long version() {
-    return log.lastEntry("taxes", COMPANY);
   }
 
   /** A tax to be added, or its name changed. */
@@ -193,23 +190,17 @@ public class TaxService implements DueWork {
     for (ChangeRow change : store.changes()) {
       if (!change.fromDay().isAfter(today)) {
         RateRow rate = rate(change.rateId());
-        int products = store.change(change, rate.percent(), clock.instant());
+        store.change(change, clock.instant());
+        events.publishEvent(new TaxChanged(rate.percent(), change.percent()));
         log.note(
             Actor.SYSTEM.id(),
             "taxes",
             COMPANY,
             rate.name(),
             rate.percent() + " %",
-            change.percent() + " %, " + products + " products");
+            change.percent() + " %, " + rate.products() + " products");
       }
     }
     usual.forget();
-  }
-
-  /** In words, for whoever looks at what is set. */
-  String words() {
-    return store.rates().stream()
-        .map(rate -> rate.name() + " " + rate.percent() + " %")
-        .collect(Collectors.joining(", "));
   }
 }

@@ -112,8 +112,8 @@ class TaxStore {
         .update();
   }
 
-  /** The tax has its new percent, and so has every product that had the old one. */
-  int change(ChangeRow change, Percent before, Instant at) {
+  /** A change that was planned has come. */
+  void change(ChangeRow change, Instant at) {
     sql.sql("UPDATE tax_rate SET percent = :percent WHERE id = :id")
         .param("percent", change.percent())
         .param("id", change.rateId())
@@ -121,10 +121,6 @@ class TaxStore {
     sql.sql("UPDATE tax_change SET done_at = :at WHERE id = :id")
         .param("at", at)
         .param("id", change.id())
-        .update();
-    return sql.sql("UPDATE product SET tax = :after, version = version + 1 WHERE tax = :before")
-        .param("after", change.percent())
-        .param("before", before)
         .update();
   }
 }

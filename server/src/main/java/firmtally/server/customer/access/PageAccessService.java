@@ -7,9 +7,9 @@ import firmtally.server.access.UserService;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.integration.mail.EmailQueue;
 import firmtally.server.platform.audit.ChangeLog;
-import firmtally.server.platform.events.AfterCommit;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
+import firmtally.server.platform.jobs.Aside;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
@@ -20,9 +20,6 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,7 +32,6 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Service
 public class PageAccessService implements DueWork, DisposableBean {
-  private static final Logger LOG = LoggerFactory.getLogger(PageAccessService.class);
   private static final Duration ASKED = Duration.ofMinutes(30);
   private static final Duration INVITED = Duration.ofHours(48);
   private static final Duration SESSION = Duration.ofDays(7);
@@ -45,12 +41,11 @@ public class PageAccessService implements DueWork, DisposableBean {
   private final UserService users;
   private final Letters letters;
   private final Guesses guesses;
-  private final TransactionTemplate transaction;
   private final ChangeLog log;
   private final Clock clock;
 
   /** So that an answer takes as long for an address that is not known. */
-  private final ExecutorService links = AfterCommit.worker("sign-in links");
+  private final Aside links;
 
   /** How the links leave. */
   private record Letters(EmailQueue emails, Correspondence words, PublicAddress address) {}
@@ -71,7 +66,7 @@ public class PageAccessService implements DueWork, DisposableBean {
     this.users = users;
     this.letters = new Letters(emails, words, address);
     this.guesses = guesses;
-    this.transaction = transaction;
+    this.links = new Aside("sign-in links", transaction);
     this.log = log;
     this.clock = clock;
   }
@@ -145,16 +140,7 @@ public class PageAccessService implements DueWork, DisposableBean {
    * of the answer tells which it was.
    */
   void ask(String email) {
-    links.execute(
-        () -> {
-          try {
-            transaction.executeWithoutResult(
-                status ->
-                    store.byEmail(email).forEach(visitor -> send(visitor, ASKED, Actor.SYSTEM)));
-          } catch (RuntimeException e) {
-            LOG.warn("a sign-in link could not be made", e);
-          }
-        });
+    links.run(() -> store.byEmail(email).forEach(visitor -> send(visitor, ASKED, Actor.SYSTEM)));
   }
 
   /**
@@ -212,6 +198,6 @@ public class PageAccessService implements DueWork, DisposableBean {
 
   @Override
   public void destroy() {
-    links.shutdown();
+    links.close();
   }
 }

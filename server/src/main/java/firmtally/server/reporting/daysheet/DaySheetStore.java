@@ -206,7 +206,7 @@ class DaySheetStore {
         .param("manages", actor.roles().manages())
         .param("administrates", actor.roles().has(Role.ADMINISTRATOR))
         .param("today", today.toString())
-        .param("controls", actor.roles().has(Role.CREDIT_CONTROLLER))
+        .param("controls", actor.roles().isOnly(Role.CREDIT_CONTROLLER))
         .param("keeps", actor.roles().keepsBooks())
         .param("lately", today.minusDays(LATELY_DAYS).toString());
   }

@@ -1,4 +1,4 @@
-package firmtally.server.catalogue.product;
+package firmtally.server.platform.files;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
@@ -7,7 +7,7 @@ import java.util.Optional;
 /**
  * Tells what kind of picture bytes are, by how they begin; a name or a claimed type is not asked.
  */
-final class Pictures {
+public final class Pictures {
   private static final byte[] PNG = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
   private static final byte[] JPEG = {(byte) 0xff, (byte) 0xd8, (byte) 0xff};
   private static final int WEBP_AT = 8;
@@ -15,7 +15,7 @@ final class Pictures {
   private Pictures() {}
 
   /** The media type of a PNG, JPEG or WebP; empty for anything else. */
-  static Optional<String> typeOf(byte[] bytes) {
+  public static Optional<String> typeOf(byte[] bytes) {
     if (begins(bytes, PNG, 0)) {
       return Optional.of("image/png");
     }
