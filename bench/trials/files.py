@@ -80,18 +80,18 @@ def large(house, guest):
     rows = ["name;contactDetails;subject;town;email"]
     rows += [f"Trial Mill {n};;Scales for line {n};Saltmere;mill{n}@trial.example" for n in range(ROWS)]
     begin = time.time()
-    job = guest.send("POST", "/api/enquiry-imports?name=large.csv", headers={"Content-Type": "application/octet-stream"}, raw="\n".join(rows).encode())
+    job = guest.send("POST", "/api/imports?kind=enquiries&name=large.csv", headers={"Content-Type": "application/octet-stream"}, raw="\n".join(rows).encode())
     view = job.json()
     read = time.time() - begin
     columns = {"name": 0, "subject": 2, "town": 3, "email": 4}
-    matching = {"columns": columns, "source": "fair", "campaign": None, "leaveOutBad": True, "leaveOutKnown": False}
+    matching = {"columns": columns, "values": {"source": "fair"}, "leaveOutBad": True, "leaveOutKnown": False}
     took = []
     for act, phase in (("checked", "checked"), ("taken", "taken")):
         begin = time.time()
-        view = guest.post(f"/api/enquiry-imports/{view['id']}/{act}", matching).json()
+        view = guest.post(f"/api/imports/{view['id']}/{act}", matching).json()
         while view.get("phase") not in (phase, "failed", "stopped"):
             time.sleep(0.1)
-            view = guest.get(f"/api/enquiry-imports/{view['id']}").json()
+            view = guest.get(f"/api/imports/{view['id']}").json()
         took.append(time.time() - begin)
     return view, read, took
 
@@ -106,7 +106,7 @@ def run(house, rounds):
     for _ in range(rounds or 1):
         for name, file in made:
             begin = time.time()
-            answer = guest.send("POST", "/api/enquiry-imports?name=x", headers={"Content-Type": "application/octet-stream"}, raw=file)
+            answer = guest.send("POST", "/api/imports?kind=enquiries&name=x", headers={"Content-Type": "application/octet-stream"}, raw=file)
             took = time.time() - begin
             fast.append(took)
             refused += answer.status in (413, 422)

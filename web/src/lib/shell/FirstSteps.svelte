@@ -24,9 +24,13 @@
       '/settings?topic=policy'
     ],
     users: ['Your reps', 'Invite them by email.', '/users'],
-    products: ['Products', 'Import them from a file, or add the first one.', '/catalogue/files'],
-    accounts: ['Accounts', 'Add the first one, or convert an enquiry.', '/accounts'],
-    opportunities: ['Your first opportunity', 'Take an enquiry, or open one from an account.', '/enquiries']
+    products: ['Products', 'Import them from a file, or add the first one.', '/import?kind=products'],
+    accounts: ['Accounts', 'Import them with their contacts, or add the first one.', '/import?kind=accounts'],
+    opportunities: [
+      'Your first opportunity',
+      'Take an enquiry, open one from an account, or import those that are open.',
+      '/enquiries'
+    ]
   };
   const acts = new Acts(() => steps.refetch());
   const left = $derived(steps.data?.steps.filter((step) => !step.done) ?? []);

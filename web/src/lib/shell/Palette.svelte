@@ -32,7 +32,8 @@
     ['Call lists', '/calls'],
     ['Customer ranking', '/accounts/ranking'],
     ['Reassign accounts', '/accounts/reassignment'],
-    ['Sales processes', '/processes']
+    ['Sales processes', '/processes'],
+    ['Import', '/import']
   ];
   /** What can be done from anywhere. */
   const ACTS: Place[] = [
@@ -40,7 +41,7 @@
     ['New account', '/accounts?new'],
     ['Add enquiry', '/enquiries?new'],
     ['New call list', '/calls?new'],
-    ['Import enquiries', '/enquiries/import']
+    ['Import enquiries', '/import?kind=enquiries']
   ];
   const choices = $derived.by<Choice[]>(() => {
     const wanted = text.trim().toLowerCase();

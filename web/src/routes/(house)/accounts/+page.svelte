@@ -36,6 +36,7 @@
     <h1>Accounts</h1>
     <input class="box" placeholder="Name, number, town or industry" aria-label="Filter" bind:value={q} />
     <a class="act" href="/accounts/ranking">Ranking</a>
+    {#if session.sells || session.administrates}<a class="act" href="/import?kind=accounts">Import</a>{/if}
     {#if session.sells}<button class="act main" onclick={() => (opening = true)}
         ><Icon name="plus" size={13} />New account</button
       >{/if}

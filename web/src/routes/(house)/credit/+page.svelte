@@ -51,6 +51,7 @@
   <div class="head">
     <h1>Credit desk</h1>
     <a class="act" href="/api/open-items.xlsx" download>Open items (XLSX)</a>
+    <a class="act" href="/import?kind=open-items">Import</a>
   </div>
   <OrderTabs />
   <Notice refusal={refusalOf(desk)} />

@@ -40,7 +40,7 @@
   ];
   offer(() => [
     { label: 'Add enquiry', keys: 'n', run: () => first?.focus() },
-    { label: 'Import enquiries', keys: 'i', run: () => goto('/enquiries/import') },
+    { label: 'Import enquiries', keys: 'i', run: () => goto('/import?kind=enquiries') },
     ...(session.manages
       ? [{ label: 'Assignment rules and results', keys: 'u', run: () => goto('/enquiries/rules') }]
       : [])
@@ -70,7 +70,7 @@
       <option value="mine">mine</option><option value="all">everybody’s</option>
     </select>
     <a class="act" href="/calls">Call lists</a>
-    {#if session.sells}<a class="act" href="/enquiries/import">Import</a>{/if}
+    {#if session.sells}<a class="act" href="/import?kind=enquiries">Import</a>{/if}
     {#if session.manages}<a class="act" href="/enquiries/rules">Assignment rules</a>
       <a class="act" href="/outside/web-form.html" target="_blank" rel="noopener">Web form</a>{/if}
   </div>

@@ -2,8 +2,12 @@ package firmtally.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
 
 /** What an administrator does for a company: fields of its own, users who leave, backups. */
@@ -15,7 +19,8 @@ class CompanyTest {
   }
 
   @Test
-  void anOwnFieldIsAddedFilledInFilteredGroupedAndReported() {
+  void anOwnFieldIsAddedFilledInFilteredGroupedReportedAndImported(@TempDir Path folder)
+      throws IOException {
     BROWSER.as("asa");
     BROWSER.open("/settings?topic=own-fields");
     BROWSER.seeText("section[aria-label='Topic']", "Opportunities");
@@ -46,6 +51,41 @@ class CompanyTest {
     BROWSER.until("one is left", () -> BROWSER.texts("a[href^='/opportunities/']").size() == 1);
     BROWSER.open("/reports/table?rows=" + key() + "&measures=count");
     BROWSER.seeText("table", "Grade B");
+    comesAlongInAFileAndIsTakenBack(folder);
+  }
+
+  private static void comesAlongInAFileAndIsTakenBack(Path folder) throws IOException {
+    Path file =
+        Files.writeString(
+            folder.resolve("open.csv"),
+            "Account;Title;Hygiene grade\nA-1001;Brought along;Grade A\nA-1001;Odd;Grade X\n");
+    BROWSER.open("/import?kind=opportunities");
+    BROWSER.see("input[type='file']").sendKeys(file.toString());
+    BROWSER.button("Check (nothing is saved)").click();
+    BROWSER.seeText("[aria-label='Result of the check']", "1 new");
+    BROWSER.seeText("table[aria-label='Problem']", "Choose one of Grade A, Grade B.");
+    BROWSER.see("section label input[type='checkbox']").click();
+    BROWSER.until("may be taken", () -> BROWSER.button("Import 1 opportunity").isEnabled());
+    BROWSER.button("Import 1 opportunity").click();
+    BROWSER.seeText("[role='status']", "1 opportunity was imported.");
+    clean("an import");
+    BROWSER.open("/opportunities?as=list&q=Brought+along&cols=title," + key());
+    BROWSER.seeText("[role='table'], .list", "Grade A");
+    assertThat(
+            String.valueOf(
+                BROWSER.script(
+                    "return fetch('/api/opportunities/list.csv?q=Brought+along&cols=title,"
+                        + key()
+                        + "').then(a => a.text())")))
+        .contains("Hygiene grade")
+        .contains("Grade A");
+    BROWSER.open("/import?kind=opportunities");
+    BROWSER.see("table[aria-label='Past imports'] button").click();
+    BROWSER.seeText("[role='dialog']", "1 record of opportunities");
+    BROWSER.see("[role='dialog'] button.main").click();
+    BROWSER.seeText("table[aria-label='Past imports']", "undone by Mara");
+    BROWSER.open("/opportunities?as=list&q=Brought+along");
+    BROWSER.seeText(".page", "No opportunit");
   }
 
   private static String key() {

@@ -32,7 +32,7 @@ class PhoneTest {
         "/",
         "/enquiries",
         "/enquiries/16",
-        "/enquiries/import",
+        "/import?kind=enquiries",
         "/opportunities",
         "/opportunities?as=list",
         "/opportunities?as=calendar",

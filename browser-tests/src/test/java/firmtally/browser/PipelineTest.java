@@ -92,10 +92,11 @@ class PipelineTest {
             Osier Farm,desk@osier.example,Saltmere,Floor scale,900
             Rush Mill,nothing,Wexcombe,Silo,1x
             """);
-    BROWSER.open("/enquiries/import");
+    BROWSER.open("/import?kind=enquiries");
     BROWSER.see("input[type='file']").sendKeys(file.toString());
     BROWSER.button("Check (nothing is saved)").click();
-    BROWSER.seeText("[aria-label='Result of the check']", "1 row is in order, 1 is not");
+    BROWSER.seeText(
+        "[aria-label='Result of the check']", "1 new, 0 changed, 0 unchanged, 1 row with problems");
     assertThat(BROWSER.texts("table[aria-label='Problem'] tbody tr"))
         .hasSize(2)
         .allMatch(row -> row.startsWith("3 "));

@@ -67,7 +67,7 @@ class ScreensTest {
     "/outbox, Emails",
     "/orders/received, Received orders",
     "/orders/received/1, ''",
-    "/enquiries/import, Import enquiries",
+    "/import?kind=enquiries, Import",
     "/enquiries/rules, Assignment rules",
     "/enquiries/5, ''",
     "/calls, Call lists",

@@ -313,59 +313,64 @@ class CatalogueActsTest {
     rep.post("/api/price-changes", change).is(403);
   }
 
-  @Test
-  void aFileGoesOutAndComesInAgainUnchanged() {
-    byte[] csv = manager.get("/api/catalogue/products.csv").is(200).bytes();
-    Guest.Answer same = manager.upload("/api/catalogue/products", "products.csv", csv).is(200);
-    assertThat(same.body().at("/problems").size()).isZero();
-    assertThat(same.body().at("/same").asInt()).isEqualTo(same.body().at("/rows").asInt());
-    byte[] book = manager.get("/api/catalogue/rules.xlsx").is(200).bytes();
-    Guest.Answer rules = manager.upload("/api/catalogue/rules", "rules.xlsx", book).is(200);
-    assertThat(rules.body().at("/same").asInt()).isEqualTo(rules.body().at("/rows").asInt());
-    assertThat(rules.body().at("/rows").asInt()).isGreaterThan(10);
+  private static Importing products(String csv) {
+    return Importing.of(manager, "products", csv);
   }
 
   @Test
-  void aFileOfCodesAndPricesChangesPricesAlone() {
+  void aFileGoesOutAndComesInAgainUnchanged() {
+    byte[] csv = manager.get("/api/catalogue/products.csv").is(200).bytes();
+    Importing same = Importing.of(manager, "products", csv).checked();
+    assertThat(same.view().path("bad").asInt()).isZero();
+    assertThat(same.view().path("same").asInt()).isEqualTo(same.view().path("total").asInt());
+    byte[] book = manager.get("/api/catalogue/rules.xlsx").is(200).bytes();
+    Importing rules = Importing.of(manager, "price-rules", book).checked();
+    assertThat(rules.view().path("same").asInt()).isEqualTo(rules.view().path("total").asInt());
+    assertThat(rules.view().path("total").asInt()).isGreaterThan(10);
+  }
+
+  @Test
+  void aFileOfCodesAndPricesChangesPricesAloneAndIsUndone() {
     Map<String, Object> stocked = product("FI-9", "filed", "10");
     stocked.putAll(Map.of("stock", "7", "leadDays", "3", "active", false));
     manager.post("/api/products", stocked).is(204);
-    byte[] prices = "code,List price\nFI-9,12.5\n".getBytes(StandardCharsets.UTF_8);
-    assertThat(upload("?take=true", prices).is(200).text("/changed")).isEqualTo("1");
+    Importing prices = products("code,List price\nFI-9,12.5\n").checked();
+    assertThat(prices.view().path("changedRows").path(0).path("what").asString())
+        .isEqualTo("list 10 becomes 12.5");
+    prices.taken();
     Guest.Answer product = manager.get("/api/products/FI-9").is(200);
     assertThat(product.text("/product/listPrice")).isEqualTo("12.5");
     assertThat(product.text("/product/stock")).isEqualTo("7");
     assertThat(product.text("/product/leadDays")).isEqualTo("3");
     assertThat(product.text("/product/active")).isEqualTo("false");
-    byte[] unknown = "Code,List price\nFI-NONE,1\n".getBytes(StandardCharsets.UTF_8);
-    assertThat(upload("", unknown).is(200).body().at("/problems").findValuesAsString("column"))
-        .contains("name", "family");
+    prices.undone();
+    assertThat(manager.get("/api/products/FI-9").text("/product/listPrice")).isEqualTo("10");
+    assertThat(problems(products("Code,List price\nFI-NONE,1\n"), "column"))
+        .contains("Name", "Family");
+  }
+
+  private static List<String> problems(Importing file, String what) {
+    return file.checked().view().path("problems").findValuesAsString(what);
   }
 
   @Test
   void aFileIsTriedFirstAndTakenWholeOrNotAtAll() {
     String head = "Code,Name,Family,Unit,List price,Cost,Tax %\n";
-    byte[] good = (head + "FI-1,First,filed,pc,10,4,19\n").getBytes(StandardCharsets.UTF_8);
-    assertThat(upload("", good).is(200).text("/added")).isEqualTo("1");
+    Importing good = products(head + "FI-1,First,filed,pc,10,4,19\n").checked();
+    assertThat(good.view().path("added").asInt()).isEqualTo(1);
     manager.get("/api/products/FI-1").is(404);
-    assertThat(upload("?take=true", good).is(200).text("/taken")).isEqualTo("true");
+    good.taken();
     manager.get("/api/products/FI-1").is(200);
-    byte[] mixed =
-        (head + "FI-2,Second,filed,pc,10,4,19\nFI-3,,filed,pc,x,4,19\nFI-2,Twice,filed,pc,1,1,19\n")
-            .getBytes(StandardCharsets.UTF_8);
-    Guest.Answer poor = upload("?take=true", mixed).is(200);
-    assertThat(poor.text("/taken")).isEqualTo("false");
-    assertThat(poor.body().at("/problems").findValuesAsString("row"))
-        .containsExactly("3", "3", "4");
+    String mixed =
+        head + "FI-2,Second,filed,pc,10,4,19\nFI-3,,filed,pc,x,4,19\nFI-2,Twice,filed,pc,1,1,19\n";
+    Importing poor = products(mixed);
+    assertThat(problems(poor, "row")).containsExactly("3", "3", "4");
+    poor.refused();
     manager.get("/api/products/FI-2").is(404);
-    byte[] strange = "Code,Colour\nA,red\n".getBytes(StandardCharsets.UTF_8);
-    assertThat(upload("", strange).is(422).text("/problems/0/message"))
-        .startsWith("The file has a column Colour, which is none of Code, Name");
-    rep.upload("/api/catalogue/products", "p.csv", good).is(403);
-  }
-
-  private static Guest.Answer upload(String query, byte[] file) {
-    return manager.upload("/api/catalogue/products" + query, "products.csv", file);
+    rep.upload("/api/imports?kind=products", "p.csv", mixed.getBytes(StandardCharsets.UTF_8))
+        .is(403);
+    good.undone();
+    manager.get("/api/products/FI-1").is(404);
   }
 
   @Test

@@ -230,8 +230,9 @@ class EnquiryTest {
         Sedge Again;SEDGE@sedge.example;Saltmere;Floor scale;
         """
             .getBytes(StandardCharsets.UTF_8);
-    Guest.Answer read = manager.upload("/api/enquiry-imports", "enquiries.csv", file).is(200);
-    String path = "/api/enquiry-imports/" + read.text("/id");
+    Guest.Answer read =
+        manager.upload("/api/imports?kind=enquiries", "enquiries.csv", file).is(200);
+    String path = "/api/imports/" + read.text("/id");
     assertThat(read.text("/total")).isEqualTo("3");
     Map<String, Integer> columns = new HashMap<>();
     read.body()
@@ -243,7 +244,8 @@ class EnquiryTest {
         .containsEntry("value", 4);
 
     Map<String, Object> matching = new HashMap<>();
-    matching.putAll(Map.of("columns", columns, "source", "fair", "campaign", "Autumn 9"));
+    matching.put("columns", columns);
+    matching.put("values", Map.of("source", "fair", "campaign", "Autumn 9"));
     matching.putAll(Map.of("leaveOutBad", false, "leaveOutKnown", false));
     Map<String, Object> unmatched = new HashMap<>(matching);
     unmatched.put("columns", Map.of("name", 0, "subject", 99));
@@ -264,7 +266,7 @@ class EnquiryTest {
 
     String all = "/api/enquiries?state=all&campaign=Autumn 9";
     manager.post(path + "/taken", matching).is(200);
-    assertThat(done(manager, path, "checked").text("/words")).contains("nothing was taken");
+    assertThat(done(manager, path, "checked").text("/words")).contains("nothing was imported");
     assertThat(manager.get(all).body().at("/rows").size()).isZero();
 
     matching.put("leaveOutBad", true);
@@ -298,12 +300,12 @@ class EnquiryTest {
   void aFileThatIsNoneIsRefused() {
     Guest rep = Guest.signedIn(HOUSE, "mara");
     assertThat(
-            rep.upload("/api/enquiry-imports", "picture.png", new byte[] {1, 0, 0, 3})
+            rep.upload("/api/imports?kind=enquiries", "picture.png", new byte[] {1, 0, 0, 3})
                 .is(422)
                 .text("/problems/0/message"))
         .isEqualTo("Choose a CSV or XLSX file.");
     Guest.signedIn(HOUSE, "otto")
-        .upload("/api/enquiry-imports", "a.csv", "a\n1\n".getBytes(StandardCharsets.UTF_8))
+        .upload("/api/imports?kind=enquiries", "a.csv", "a\n1\n".getBytes(StandardCharsets.UTF_8))
         .is(403);
   }
 

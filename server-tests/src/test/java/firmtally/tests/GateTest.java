@@ -131,7 +131,7 @@ class GateTest {
   @Test
   void aStrangerSendsLittleToAnyDoor() throws Exception {
     try (Wire wire =
-        new Wire().head("POST", "/api/enquiry-imports", body("198.51.100.82", 10L * KIB * KIB))) {
+        new Wire().head("POST", "/api/imports", body("198.51.100.82", 10L * KIB * KIB))) {
       assertThat(wire.send(new byte[10 * KIB * KIB]).answer()).startsWith("HTTP/1.1 413");
     }
   }

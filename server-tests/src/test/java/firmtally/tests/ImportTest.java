@@ -16,7 +16,7 @@ import tools.jackson.databind.JsonNode;
 /** A file of enquiries on its way in: read, checked, taken or stopped, as a whole. */
 class ImportTest {
   @RegisterExtension static final House HOUSE = House.withDemoData();
-  private static final String DOOR = "/api/enquiry-imports";
+  private static final String DOOR = "/api/imports";
   private final Guest rep = Guest.signedIn(HOUSE, "mara");
 
   private static byte[] file(String name, int rows) {
@@ -30,15 +30,14 @@ class ImportTest {
   private static Map<String, Object> matching() {
     Map<String, Object> matching = new HashMap<>();
     matching.put("columns", Map.of("name", 0, "subject", 1, "email", 2));
-    matching.put("source", "fair");
-    matching.put("campaign", null);
+    matching.put("values", Map.of("source", "fair"));
     matching.put("leaveOutBad", false);
     matching.put("leaveOutKnown", false);
     return matching;
   }
 
   private String read(byte[] file) {
-    return rep.upload(DOOR, "fair.csv", file).is(200).text("/id");
+    return rep.upload(DOOR + "?kind=enquiries", "fair.csv", file).is(200).text("/id");
   }
 
   private JsonNode until(String id, String... phases) throws InterruptedException {
@@ -93,7 +92,10 @@ class ImportTest {
   void itIsNobodyElses() {
     String id = read(file("mine", 3));
     Guest.signedIn(HOUSE, "helen").get(DOOR + "/" + id).is(404);
-    assertThat(rep.upload(DOOR, "empty.csv", new byte[0]).is(422).text("/problems/0/message"))
+    assertThat(
+            rep.upload(DOOR + "?kind=enquiries", "empty.csv", new byte[0])
+                .is(422)
+                .text("/problems/0/message"))
         .isEqualTo("This file is empty.");
   }
 }

@@ -10,6 +10,7 @@ import firmtally.server.catalogue.PricesChanged;
 import firmtally.server.company.choice.ChoiceList;
 import firmtally.server.company.choice.WordsRenamed;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.ids.PriceRuleId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
@@ -103,7 +104,7 @@ public class PriceRuleService {
     return store.inUse();
   }
 
-  private List<PriceRuleStore.Kept> all() {
+  List<PriceRuleStore.Kept> all() {
     return store.list(new PriceRuleStore.RuleQuery("", "", "", "", "", Integer.MAX_VALUE));
   }
 
@@ -206,6 +207,24 @@ public class PriceRuleService {
       }
     }
     events.publishEvent(new PricesChanged(priced(touched)));
+  }
+
+  /**
+   * Told of rules that are to be taken away by the undo of an import.
+   *
+   * @return what is to be done when they are away
+   */
+  Runnable removing(List<PriceRuleId> ids) {
+    List<PriceRule> going =
+        all().stream()
+            .filter(kept -> ids.contains(kept.id()))
+            .map(PriceRuleStore.Kept::rule)
+            .toList();
+    Set<String> codes = priced(going);
+    return () -> {
+      store.changedOutside();
+      events.publishEvent(new PricesChanged(codes));
+    };
   }
 
   private Set<String> priced(List<PriceRule> rules) {

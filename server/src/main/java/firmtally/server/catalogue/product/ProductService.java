@@ -264,6 +264,11 @@ public class ProductService {
     events.publishEvent(new PricesChanged(changed));
   }
 
+  /** Products were taken away by the undo of an import. */
+  void removed() {
+    families.forget();
+  }
+
   private static String words(Product p) {
     return p.name()
         + ", "

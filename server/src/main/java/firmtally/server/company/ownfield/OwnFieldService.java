@@ -21,6 +21,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -211,20 +212,43 @@ public class OwnFieldService {
   private void put(String record, Id id, Map<OwnFieldId, String> typed, Actor actor) {
     Map<OwnFieldId, String> before = values(record, id);
     Input input = new Input();
+    check(record, typed, input);
+    OwnValues read = new OwnValues(settings.company().currency(), input);
+    for (OwnField field : of(record)) {
+      if (field.required() && !typed.containsKey(field.id()) && !before.containsKey(field.id())) {
+        read.value(field, "");
+      }
+    }
+    input.check();
+    keep(record, id, typed, read, actor);
+  }
+
+  /** Names what is wrong in values, each at {@code values.} and the id of its field. */
+  public void check(String record, Map<OwnFieldId, String> typed, Input input) {
     OwnValues read = new OwnValues(settings.company().currency(), input);
     List<OwnField> fields = of(record);
     typed.keySet().stream()
         .filter(key -> fields.stream().noneMatch(field -> field.id().equals(key)))
         .forEach(key -> input.refuse("values." + key, "There is no such field."));
-    for (OwnField field : fields) {
-      if (typed.containsKey(field.id())) {
-        read.value(field, typed.get(field.id()));
-      } else if (field.required() && !before.containsKey(field.id())) {
-        read.value(field, "");
-      }
-    }
-    input.check();
-    for (OwnField field : fields) {
+    fields.stream()
+        .filter(field -> typed.containsKey(field.id()))
+        .forEach(field -> read.value(field, typed.get(field.id())));
+  }
+
+  /**
+   * Sets values that were checked, for an act that may write the record; what is left out stays.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void fill(String record, Id id, Map<OwnFieldId, String> typed, Actor actor) {
+    Input input = new Input();
+    OwnValues read = new OwnValues(settings.company().currency(), input);
+    keep(record, id, typed, read, actor);
+  }
+
+  private void keep(
+      String record, Id id, Map<OwnFieldId, String> typed, OwnValues read, Actor actor) {
+    Map<OwnFieldId, String> before = values(record, id);
+    for (OwnField field : of(record)) {
       if (typed.containsKey(field.id())) {
         Optional<OwnValues.Value> value = read.value(field, typed.get(field.id()));
         String was = before.get(field.id());

@@ -97,6 +97,10 @@ public record Account(
     private int lateDays;
     private boolean poNumberRequired;
     private String taxId = "";
+    private String country = "";
+    private String language = "";
+    private String status = "prospect";
+    private Integer termsDays;
 
     private Builder(CreditRules rules) {
       this.rules = rules;
@@ -157,6 +161,26 @@ public record Account(
       return this;
     }
 
+    public Builder country(String country) {
+      this.country = country;
+      return this;
+    }
+
+    public Builder language(String language) {
+      this.language = language;
+      return this;
+    }
+
+    public Builder status(String status) {
+      this.status = status;
+      return this;
+    }
+
+    public Builder termsDays(int termsDays) {
+      this.termsDays = termsDays;
+      return this;
+    }
+
     /** The account. */
     public Account build() {
       return new Account(
@@ -164,7 +188,7 @@ public record Account(
           "",
           name,
           kind,
-          "prospect",
+          status,
           industry,
           street,
           postal,
@@ -175,16 +199,16 @@ public record Account(
           owner.id(),
           owner.name(),
           owner.team(),
-          rules.termsDays(),
+          termsDays == null ? rules.termsDays() : termsDays,
           lateDays,
           rules.graceDays(),
           rules.overdueAllowed().getAmountMinorLong(),
           rules.watchPercent().toTenThousandths(),
           false,
           poNumberRequired,
-          "",
+          country,
           taxId,
-          "",
+          language,
           Dealings.USUAL,
           "",
           1);

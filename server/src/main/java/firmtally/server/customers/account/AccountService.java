@@ -209,12 +209,39 @@ public class AccountService {
   /** Adds an account that is known to be in order; it is given a number. */
   @Transactional
   public AccountId add(Account a, PersonId by) {
-    String number = counters.next("A");
+    return add(a, counters.next("A"), by);
+  }
+
+  /** Adds an account that is known to be in order, with a number that it has already. */
+  @Transactional
+  AccountId add(Account a, String number, PersonId by) {
     AccountId id = store.insert(a, number);
     index.add("account", id, number, found(a));
     phones.add("account", id, a.phone());
     log.note(by, "account", id, "account created", null, a.name());
     return id;
+  }
+
+  /** The account of a number or, where only one has it, of a name; else the input says why not. */
+  public Optional<Account> named(Input input, String at, String text) {
+    String typed = input.text(at, text, LONGEST);
+    if (typed.isEmpty()) {
+      return Optional.empty();
+    }
+    List<Account> found = store.named(typed);
+    Optional<Account> byNumber = found.stream().filter(a -> a.number().equals(typed)).findFirst();
+    if (byNumber.isPresent()) {
+      return byNumber;
+    }
+    if (found.size() != 1) {
+      input.refuse(
+          at,
+          found.isEmpty()
+              ? "No account has this number or name."
+              : "Several accounts have this name; enter the number.");
+      return Optional.empty();
+    }
+    return Optional.of(found.get(0));
   }
 
   /** Adds a contact. */
@@ -257,7 +284,7 @@ public class AccountService {
     return input.problems().list().stream().findFirst();
   }
 
-  private static ContactForm read(Input input, ContactForm typed) {
+  static ContactForm read(Input input, ContactForm typed) {
     return new ContactForm(
         input.text("name", typed.name(), LONGEST),
         input.optionalText("role", typed.role(), LONGEST),
@@ -290,32 +317,47 @@ public class AccountService {
   public void change(AccountId id, long version, AccountEdit typed, Actor actor) {
     Account before = editable(id, actor);
     Input input = new Input();
-    AccountStore.Edit edit =
-        new AccountStore.Edit(
-            id,
-            version,
-            input.text("name", typed.name(), LONGEST),
-            input.optionalText("industry", typed.industry(), LONGEST),
-            input.optionalText("street", typed.street(), LONGEST),
-            input.optionalText("postal", typed.postal(), LONGEST),
-            input.optionalText("town", typed.town(), LONGEST),
-            input.email("email", typed.email(), LONGEST),
-            input.optionalText("phone", typed.phone(), LONGEST),
-            blankToNull(input.optionalText("priceGroup", typed.priceGroup(), LONGEST)),
-            input.whole("termsDays", typed.termsDays(), 0, MOST_TERMS).orElse(0),
-            typed.poNumberRequired(),
-            input.optionalText("country", typed.country(), LONGEST),
-            input.optionalText("taxId", typed.taxId(), LONGEST),
-            Languages.read(input, "language", typed.language()),
-            input.optionalText("taxExemption", typed.taxExemption(), LONGEST),
-            input.optionalText("paysAs", typed.paysAs(), LONGEST));
+    AccountStore.Edit edit = read(input, id, version, typed);
+    checkTerms(input, before, edit, actor);
+    input.check();
+    keep(before, edit, actor);
+  }
+
+  /** Only a manager may change price group and terms. */
+  static void checkTerms(Input input, Account before, AccountStore.Edit edit, Actor actor) {
     boolean changesTerms =
         edit.termsDays() != before.termsDays()
             || !Objects.equals(edit.priceGroup(), before.priceGroup());
     if (changesTerms && !actor.manages(before.ownerTeam())) {
       input.refuse("termsDays", "Only a manager may change price group and terms.");
     }
-    input.check();
+  }
+
+  /** What can be typed on an account, as it is written. */
+  static AccountStore.Edit read(Input input, AccountId id, long version, AccountEdit typed) {
+    return new AccountStore.Edit(
+        id,
+        version,
+        input.text("name", typed.name(), LONGEST),
+        input.optionalText("industry", typed.industry(), LONGEST),
+        input.optionalText("street", typed.street(), LONGEST),
+        input.optionalText("postal", typed.postal(), LONGEST),
+        input.optionalText("town", typed.town(), LONGEST),
+        input.email("email", typed.email(), LONGEST),
+        input.optionalText("phone", typed.phone(), LONGEST),
+        blankToNull(input.optionalText("priceGroup", typed.priceGroup(), LONGEST)),
+        input.whole("termsDays", typed.termsDays(), 0, MOST_TERMS).orElse(0),
+        typed.poNumberRequired(),
+        input.optionalText("country", typed.country(), LONGEST),
+        input.optionalText("taxId", typed.taxId(), LONGEST),
+        Languages.read(input, "language", typed.language()),
+        input.optionalText("taxExemption", typed.taxExemption(), LONGEST),
+        input.optionalText("paysAs", typed.paysAs(), LONGEST));
+  }
+
+  /** Writes what was read and checked. */
+  void keep(Account before, AccountStore.Edit edit, Actor actor) {
+    AccountId id = before.id();
     log.expectOne(store.update(edit), "account", id, before.version());
     boolean taxesChange = !edit.taxExemption().equals(before.dealings().taxExemption());
     if (taxesChange || !Objects.equals(edit.priceGroup(), before.priceGroup())) {

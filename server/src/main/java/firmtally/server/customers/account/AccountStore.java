@@ -36,9 +36,9 @@ class AccountStore {
       """
       INSERT INTO account (number, name, kind, status, industry, street, postal, town, email, phone, price_group, owner_id,
                            terms_days, late_days, grace_days, overdue_allowed, watch_percent, stopped,
-                           po_number_required, tax_id, note)
+                           po_number_required, tax_id, country, language, note)
       VALUES (:number, :name, :kind, :status, :industry, :street, :postal, :town, :email, :phone, :priceGroup, :ownerId,
-              :termsDays, :lateDays, :graceDays, :overdueAllowed, :watchPercent, :stopped, :poNumberRequired, :taxId, :note)
+              :termsDays, :lateDays, :graceDays, :overdueAllowed, :watchPercent, :stopped, :poNumberRequired, :taxId, :country, :language, :note)
       RETURNING id
       """;
   private final Sql sql;
@@ -78,6 +78,25 @@ class AccountStore {
         .param("number", number)
         .query(AccountId.class)
         .single();
+  }
+
+  /** Those that have a number or a name. */
+  List<Account> named(String text) {
+    return sql.sql(COLUMNS + " WHERE a.number = :text OR a.name = :text LIMIT 3")
+        .param("text", text)
+        .query(AccountStore::account)
+        .list();
+  }
+
+  /** One that has a name or an email address, with its number. */
+  Optional<Account> alike(String name, String email) {
+    return sql.sql(
+            COLUMNS
+                + " WHERE a.name = :name OR (:email <> '' AND a.email = :email COLLATE NOCASE) ORDER BY a.name = :name DESC LIMIT 1")
+        .param("name", name)
+        .param("email", email)
+        .query(AccountStore::account)
+        .optional();
   }
 
   private static Account account(ResultSet row, int n) throws SQLException {

@@ -52,12 +52,16 @@ class EnquiryReader {
     if (!contactDetails.isEmpty() && email.isEmpty() && digits(phone).length() < FEWEST_DIGITS) {
       input.refuse("contactDetails", "Enter an email address or a phone number.");
     }
-    return read(input, typed, email, phone);
+    return read(input, "contactDetails", typed, email, phone);
   }
 
-  /** Reads what came with email and phone apart. */
-  Draft read(Input input, EnquiryForm typed, String email, String phone) {
-    input.email("contactDetails", email, LONGEST);
+  /**
+   * Reads what came with email and phone apart.
+   *
+   * @param at where a wrong email address is named
+   */
+  Draft read(Input input, String at, EnquiryForm typed, String email, String phone) {
+    input.email(at, email, LONGEST);
     return new Draft(
         input.text("name", typed.name(), LONGEST),
         input.optionalText("person", typed.person(), LONGEST),

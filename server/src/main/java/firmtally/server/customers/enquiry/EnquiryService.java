@@ -152,7 +152,7 @@ public class EnquiryService implements DueWork {
             null,
             null);
     Input input = new Input();
-    EnquiryReader.Draft draft = reader.read(input, form, email, "");
+    EnquiryReader.Draft draft = reader.read(input, "contactDetails", form, email, "");
     return input.problems().list().isEmpty()
         ? Optional.of(give(draft, Actor.SYSTEM))
         : Optional.empty();

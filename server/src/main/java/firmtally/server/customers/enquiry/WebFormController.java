@@ -94,7 +94,7 @@ class WebFormController {
               "web form",
               typed.campaign(),
               null);
-      EnquiryReader.Draft draft = reader.read(input, form, email, phone);
+      EnquiryReader.Draft draft = reader.read(input, "contactDetails", form, email, phone);
       input.check();
       enquiries.give(draft, Actor.SYSTEM);
     }

@@ -159,6 +159,25 @@ class OpportunityStore {
     return sql.sql(INSERT).paramSource(start).query(OpportunityId.class).single();
   }
 
+  void putOn(OpportunityId id, StageId stage) {
+    sql.sql("UPDATE opportunity SET stage_id = :stage WHERE id = :id")
+        .param("stage", stage)
+        .param("id", id)
+        .update();
+  }
+
+  Optional<String> openOfTitle(AccountId account, String title) {
+    return sql.sql(
+            """
+            SELECT number FROM opportunity
+            WHERE account_id = :account AND title = :title COLLATE NOCASE AND state = 'open' LIMIT 1
+            """)
+        .param("account", account)
+        .param("title", title)
+        .query(String.class)
+        .optional();
+  }
+
   void logStage(
       OpportunityId id, Instant at, PersonId person, StageId from, StageId to, long value) {
     sql.sql(

@@ -52,6 +52,15 @@ public class PhoneIndex {
     add(record, id, phone);
   }
 
+  /** Takes the numbers of records out. */
+  public void remove(String record, Collection<? extends Id> ids) {
+    sql.sql(
+            "DELETE FROM phone_digits WHERE record = :record AND record_id IN (SELECT value FROM json_each(:ids))")
+        .param("record", record)
+        .param("ids", JsonList.of(ids))
+        .update();
+  }
+
   /** Adds the number of a record that had none. */
   public void add(String record, Id id, String phone) {
     String digits = digits(phone);

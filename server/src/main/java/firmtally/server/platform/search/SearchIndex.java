@@ -1,8 +1,10 @@
 package firmtally.server.platform.search;
 
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.Id;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -69,6 +71,16 @@ public class SearchIndex {
         .param("number", number)
         .param("words", words)
         .update();
+  }
+
+  /** Takes records of a kind out; kinds that are not searched have none in. */
+  public void remove(String kind, Collection<? extends Id> ids) {
+    if (KINDS.contains(kind)) {
+      int at = kindAt(kind);
+      sql.sql("DELETE FROM search_index WHERE rowid IN (SELECT value FROM json_each(:places))")
+          .param("places", JsonList.of(ids.stream().map(id -> id.value() * PLACES + at).toList()))
+          .update();
+    }
   }
 
   /** A statement of the ids of a kind's records that {@code :q} matches. */

@@ -56,7 +56,7 @@ final class WorkSubjects {
                 LEFT JOIN (SELECT w.enquiry_id, w.state, w.value, w.won_amount FROM opportunity w JOIN person wp ON wp.id = w.owner_id
                            WHERE w.enquiry_id IS NOT NULL AND (:sees = '' OR wp.team = :sees OR wp.id = :me)) eo ON eo.enquiry_id = e.id
                 """)),
-        "(e.import_id IS NULL OR e.import_id NOT IN (SELECT id FROM enquiry_import WHERE taken_at IS NULL))",
+        "(e.import_id IS NULL OR e.import_id NOT IN (SELECT id FROM data_import WHERE taken_at IS NULL))",
         Visibility.OWNED_READABLE,
         List.of(new Subject.Day("added", "of enquiry", "substr(e.added_at, 1, 10)")),
         enquiryDimensions(),

@@ -119,6 +119,15 @@ public class LedgerService {
     settle(entry.account());
   }
 
+  /** Takes over one item that was open before it came here. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  OpenItemId takeOver(Entry entry, Actor by) {
+    OpenItemId id = store.insert(entry);
+    settle(entry.account());
+    log.note(by.id(), RECORD, entry.account(), "open item", null, entry.ref());
+    return id;
+  }
+
   /** Takes over what was open before it came here. */
   @Transactional
   public void takeOver(List<Entry> entries) {

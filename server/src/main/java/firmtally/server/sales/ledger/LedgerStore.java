@@ -4,11 +4,13 @@ import firmtally.core.receivables.LedgerItem;
 import firmtally.core.receivables.Payment;
 import firmtally.core.receivables.Settlement;
 import firmtally.server.platform.database.Columns;
+import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.DocumentId;
 import firmtally.server.platform.ids.OpenItemId;
 import firmtally.server.platform.ids.PaymentId;
+import firmtally.server.platform.ids.RecordId;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -144,11 +146,12 @@ class LedgerStore {
         : Stream.of(text.split(",")).map(Long::valueOf).map(OpenItemId::new).toList();
   }
 
-  void insert(LedgerService.Entry entry) {
-    sql.sql(
+  OpenItemId insert(LedgerService.Entry entry) {
+    return sql.sql(
             """
             INSERT INTO open_item (account_id, ref, document_id, of_id, on_day, due, total, balance)
             VALUES (:account, :ref, :document, (SELECT id FROM open_item WHERE document_id = :of), :on, :due, :total, :total)
+            RETURNING id
             """)
         .param("account", entry.account())
         .param("ref", entry.ref())
@@ -157,7 +160,27 @@ class LedgerStore {
         .param("on", entry.on())
         .param("due", entry.due())
         .param("total", entry.total().getAmountMinorLong())
-        .update();
+        .query(OpenItemId.class)
+        .single();
+  }
+
+  /** Whether an account has an item of a number. */
+  boolean isKnown(AccountId account, String ref) {
+    return sql.sql(
+            "SELECT EXISTS (SELECT 1 FROM open_item WHERE account_id = :account AND ref = :ref)")
+        .param("account", account)
+        .param("ref", ref)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /** The accounts of some items. */
+  List<AccountId> accountsOf(List<RecordId> items) {
+    return sql.sql(
+            "SELECT DISTINCT account_id FROM open_item WHERE id IN (SELECT value FROM json_each(:items)) ORDER BY 1")
+        .param("items", JsonList.of(items))
+        .query(AccountId.class)
+        .list();
   }
 
   void settle(OpenItemId id, Settlement.ItemState state) {
