@@ -7,6 +7,7 @@ export const TOPICS = [
   ['credit', 'Credit and reminders'],
   ['numbers', 'Number ranges'],
   ['own-fields', 'Own fields'],
+  ['follow-up', 'Follow-up rules'],
   ['sign-in', 'Signing in'],
   ['files', 'Files to enclose'],
   ['history', 'What was changed']

@@ -4,6 +4,7 @@
   import { api } from '$lib/api/client';
   import RulesForm from '$lib/credit/RulesForm.svelte';
   import Files from '$lib/file/Files.svelte';
+  import FollowUpRules from '$lib/followup/FollowUpRules.svelte';
   import Choices from '$lib/settings/Choices.svelte';
   import DaysForm from '$lib/settings/DaysForm.svelte';
   import Logo from '$lib/settings/Logo.svelte';
@@ -84,7 +85,7 @@
   <Notice refusal={refusalOf(particulars) ?? refusalOf(texts)} />
   <div class="topics">
     <nav class="leaf" aria-label="Topics">
-      {#each TOPICS as [key, words] (key)}
+      {#each TOPICS.filter(([key]) => key !== 'follow-up' || session.administrates) as [key, words] (key)}
         <button aria-pressed={topic === key} onclick={() => void open(key)}>{words}</button>
       {/each}
       <details open={list !== undefined}>
@@ -139,6 +140,8 @@
           />{/if}
       {:else if topic === 'own-fields'}
         <OwnFieldList mayChange={session.administrates} />
+      {:else if topic === 'follow-up' && session.administrates}
+        <FollowUpRules />
       {:else if topic === 'sign-in'}
         <h2>Signing in</h2>
         {#if signIn.data}<SignInRules

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
   import Backups from '$lib/upkeep/Backups.svelte';
+  import PersonalData from '$lib/upkeep/PersonalData.svelte';
   import PlanForm from '$lib/upkeep/PlanForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
@@ -10,6 +11,10 @@
   const upkeep = load(
     () => ['upkeep'],
     () => api.GET('/api/upkeep')
+  );
+  const retention = load(
+    () => ['retention'],
+    () => api.GET('/api/personal-data/retention')
   );
   const checking = new Acts();
   let integrity = $state.raw<Schemas['Integrity'] | null>(null);
@@ -70,6 +75,13 @@
           </p>
         </section>
       </div>
+      <section class="leaf pad wide" aria-label="Personal data">
+        <h2>Personal data</h2>
+        {#if retention.data}{#key retention.data.version}<PersonalData
+              retention={retention.data}
+              onChange={() => retention.refetch()}
+            />{/key}{/if}
+      </section>
       <section class="leaf pad" aria-label="Jobs">
         <h2>Jobs</h2>
         {#if failing.length}<p class="bad">{failing.length} failed when they ran last.</p>{/if}
@@ -127,6 +139,9 @@
   .side {
     display: grid;
     gap: 16px;
+  }
+  .wide {
+    grid-column: 1 / -1;
   }
   h2 {
     margin-bottom: 8px;

@@ -95,6 +95,36 @@ class CompanyTest {
   }
 
   @Test
+  void aRuleIsTriedFiresAndIsLogged() {
+    BROWSER.as("asa");
+    BROWSER.open("/settings?topic=follow-up");
+    BROWSER.button("Add a rule").click();
+    BROWSER.see("[role='dialog'] [name='name']").sendKeys("Welcome call");
+    BROWSER.see("[role='dialog'] [name='event']").sendKeys("an opportunity is opened");
+    BROWSER.see("[role='dialog'] .action .words").sendKeys("Call about {title}");
+    BROWSER.button("Try on the last 30 days").click();
+    BROWSER.seeText("[role='dialog'] [role='status']", "it would have fired");
+    clean("a rule");
+    BROWSER.button("Add").click();
+    BROWSER.seeText("table[aria-label='Follow-up rules']", "Welcome call");
+    BROWSER.as("mara");
+    BROWSER.open("/accounts?q=");
+    BROWSER.see("a[href^='/accounts/'].id, table a[href^='/accounts/']").click();
+    BROWSER.until("an account is open", () -> BROWSER.path().matches("/accounts/[0-9]+"));
+    BROWSER.button("New opportunity").click();
+    BROWSER.see("[role='dialog'] [name='title']").sendKeys("A scale by rule");
+    BROWSER.see("[role='dialog'] button.main").click();
+    BROWSER.until("it is open", () -> BROWSER.path().matches("/opportunities/[0-9]+"));
+    BROWSER.seeText("main", "Activities 2");
+    BROWSER.button("Activities 2").click();
+    BROWSER.seeText("main", "Call about A scale by rule");
+    BROWSER.as("asa");
+    BROWSER.open("/settings?topic=follow-up");
+    BROWSER.seeText("table[aria-label='What rules did']", "call planned for Mara Lind");
+    clean("follow-up rules");
+  }
+
+  @Test
   void whoLeavesIsShutOutAndAColleagueHasTheirWork() {
     BROWSER.as("asa");
     BROWSER.open("/users");

@@ -20,6 +20,7 @@ import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
@@ -30,6 +31,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -137,18 +139,25 @@ public class RecordEmails {
 
   private EmailDraft draft(String kind, RecordId id, Actor actor) {
     RecordEmailStore.Addressee to = store.addressee(kind, id);
+    Fields fields = fields(to, actor);
+    return begun(kind, id, to, fields);
+  }
+
+  private Fields fields(RecordEmailStore.Addressee to, Actor actor) {
     UserService.Reached me = words.users().contactOf(actor.id());
-    Fields fields =
-        Fields.none()
-            .with("salutation", Correspondence.salutation(to.name(), to.language()))
-            .with("contact", to.name().isEmpty() ? to.account() : to.name())
-            .with("account", to.account())
-            .with("subject", to.subject().isEmpty() ? "our products" : to.subject())
-            .with("today", Written.day(LocalDate.now(clock)))
-            .with("company", words.settings().company().name())
-            .with("rep", me.name())
-            .with("rep phone", me.phone())
-            .with("rep email", me.email());
+    return Fields.none()
+        .with("salutation", Correspondence.salutation(to.name(), to.language()))
+        .with("contact", to.name().isEmpty() ? to.account() : to.name())
+        .with("account", to.account())
+        .with("subject", to.subject().isEmpty() ? "our products" : to.subject())
+        .with("today", Written.day(LocalDate.now(clock)))
+        .with("company", words.settings().company().name())
+        .with("rep", me.name())
+        .with("rep phone", me.phone())
+        .with("rep email", me.email());
+  }
+
+  private EmailDraft begun(String kind, RecordId id, RecordEmailStore.Addressee to, Fields fields) {
     return new EmailDraft(
         to.email(),
         to.subject().isEmpty() ? words.settings().company().name() : to.subject(),
@@ -206,6 +215,37 @@ public class RecordEmails {
             answered.map(RecordEmails::chain).orElse(List.of())));
     answered.ifPresent(row -> incoming.answered(row, text));
     keep(kind, id, "To " + String.join(", ", to) + ": " + subject, text, actor);
+  }
+
+  /**
+   * Sends an email in the name of whoever owns a record, to the contact it is with, and keeps it as
+   * an activity. What stands in braces is filled as in a letter that is begun by hand.
+   *
+   * @return to which address
+   * @throws NotPossible where there is no address, or something in braces is not known
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public String sendBySystem(String kind, RecordId id, String subject, String text, Actor owner) {
+    RecordEmailStore.Addressee to = store.addressee(kind, id);
+    if (to.email().isEmpty()) {
+      throw new NotPossible("There is no email address to write to.");
+    }
+    String filled = fields(to, owner).fill(text);
+    if (filled.matches("(?s).*\\{[^{}\\n]{1,40}}.*")) {
+      throw new NotPossible("The text has something in braces that is not known here.");
+    }
+    emails.queue(
+        new EmailQueue.Email(
+            kind,
+            id,
+            new EmailQueue.From(owner.email(), owner.name()),
+            List.of(to.email()),
+            List.of(),
+            subject,
+            filled,
+            List.of()));
+    keep(kind, id, "To " + to.email() + ": " + subject, filled, owner);
+    return to.email();
   }
 
   /** What an answer refers to: what the email answered itself, then the email. */

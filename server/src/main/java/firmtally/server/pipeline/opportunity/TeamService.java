@@ -19,6 +19,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Who and what stands around an opportunity: tags, competitors, people with roles, sharers. */
@@ -144,6 +145,17 @@ public class TeamService {
     store.addTag(id, tag);
     note(before, of(id), id, actor);
     service.reindex(id);
+  }
+
+  /** The same by the company itself, whatever the state; it must have been read by nobody. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void tagBySystem(OpportunityId id, String tag) {
+    SalesTeam before = of(id);
+    if (before.tags().stream().noneMatch(tag::equalsIgnoreCase)) {
+      store.addTag(id, tag);
+      note(before, of(id), id, Actor.SYSTEM);
+      service.reindex(id);
+    }
   }
 
   private void check(Input input, TeamForm typed, Opportunity opportunity) {

@@ -21,6 +21,8 @@ public sealed interface Id
         DocumentId,
         EnquiryId,
         FileId,
+        FollowUpFiringId,
+        FollowUpRuleId,
         HookDeliveryId,
         ImportId,
         IncomingEmailId,
