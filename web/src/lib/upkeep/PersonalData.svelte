@@ -134,6 +134,7 @@
     max-width: 320px;
   }
   form.form {
+    max-width: 420px;
     margin-top: 12px;
   }
 </style>

@@ -94,9 +94,15 @@ class ErasureStore {
         known.addAll(texts("SELECT " + column + " FROM contact WHERE id = :id", id));
       }
     } else {
-      for (String column : List.of("name", "person", "email", "phone")) {
+      for (String column : List.of("person", "email", "phone")) {
         known.addAll(texts("SELECT " + column + " FROM enquiry_row WHERE id = :id", id));
       }
+      // The name of a company is nobody's.
+      known.addAll(
+          texts(
+              "SELECT e.name FROM enquiry_row e WHERE e.id = :id AND NOT EXISTS (SELECT 1 FROM account a"
+                  + " WHERE a.name = e.name AND a.kind = 'company')",
+              id));
     }
     return known;
   }
