@@ -41,7 +41,8 @@
           name="all-{f.field}"
           aria-label="{f.label} where the row has none"
           placeholder="where the row has none"
-          bind:value={() => values[f.field] ?? '', (text) => (values[f.field] = text)}
+          value={values[f.field] ?? ''}
+          oninput={(e) => (values[f.field] = e.currentTarget.value)}
         />
       {/if}
     </div>

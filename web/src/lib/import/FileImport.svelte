@@ -127,7 +127,7 @@
       bind:columns
       bind:values
       {running}
-      at={(field) => acts.at(field)}
+      at={(field: string) => acts.at(field)}
       onCheck={() => void act('checked')}
     />
     <Result

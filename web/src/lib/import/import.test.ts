@@ -83,7 +83,7 @@ describe('a file that is imported', () => {
 
   it('is matched by its headings, checked with one value for all rows, and imported without bad rows', async () => {
     await chosen();
-    expect((screen.getByLabelText(/^Name/) as HTMLSelectElement).value).toBe('0');
+    expect(screen.getByLabelText<HTMLSelectElement>(/^Name/).value).toBe('0');
     await userEvent.type(screen.getByLabelText('Owner where the row has none'), 'Mara');
     calls.POST.mockResolvedValue(CHECKED);
     await userEvent.click(screen.getByRole('button', { name: 'Check (nothing is saved)' }));
@@ -92,7 +92,7 @@ describe('a file that is imported', () => {
     });
     expect(screen.getByLabelText('Problem').textContent).toContain('Required.');
     expect(screen.getByLabelText('Changes').textContent).toContain('address');
-    const take = screen.getByRole('button', { name: 'Import 2 accounts' }) as HTMLButtonElement;
+    const take = screen.getByRole<HTMLButtonElement>('button', { name: 'Import 2 accounts' });
     expect(take.disabled).toBe(true);
     await userEvent.click(screen.getByLabelText('Leave out the row with problems'));
     calls.POST.mockResolvedValue({ ...CHECKED, phase: 'taken', words: '2 accounts were imported.' });

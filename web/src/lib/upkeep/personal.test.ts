@@ -29,7 +29,7 @@ async function found(open: string[]) {
   await userEvent.type(screen.getByLabelText('Person'), 'ferry');
   await userEvent.click(screen.getByRole('button', { name: 'Find' }));
   await userEvent.click(await screen.findByRole('button', { name: 'Erase…' }));
-  return (await screen.findByRole('button', { name: 'Erase' })) as HTMLButtonElement;
+  return screen.findByRole<HTMLButtonElement>('button', { name: 'Erase' });
 }
 
 it('erases a person after it is said what stays', async () => {

@@ -213,6 +213,8 @@ class DoorsTest {
     // Of meetings and schedules one that nobody has: another test may have made the first.
     String real =
         path.replace("/api/meetings/{id}", "/api/meetings/999999")
+            .replace("/api/personal-data/{of}/{id}", "/api/personal-data/contact/999999")
+            .replace("/api/follow-up-rules/{id}", "/api/follow-up-rules/999999")
             .replace("/api/schedules/{id}", "/api/schedules/999999")
             .replace("/api/tokens/{id}", "/api/tokens/999999");
     for (Map.Entry<String, String> id : ids.entrySet()) {

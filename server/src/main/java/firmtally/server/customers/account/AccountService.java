@@ -1,7 +1,6 @@
 package firmtally.server.customers.account;
 
 import firmtally.core.money.Percent;
-import firmtally.formats.json.Problem;
 import firmtally.server.access.Actor;
 import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.company.particulars.Languages;
@@ -25,7 +24,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -37,7 +35,6 @@ public class AccountService {
   private static final String RECORD = "account";
   private static final int LONGEST = 120;
   private static final int MOST_TERMS = 365;
-  private static final Set<String> CHANNELS = Set.of("phone", "email", "visit");
   private final AccountStore store;
   private final Records records;
   private final ChangeLog log;
@@ -222,34 +219,12 @@ public class AccountService {
     return id;
   }
 
-  /** The account of a number or, where only one has it, of a name; else the input says why not. */
-  public Optional<Account> named(Input input, String at, String text) {
-    String typed = input.text(at, text, LONGEST);
-    if (typed.isEmpty()) {
-      return Optional.empty();
-    }
-    List<Account> found = store.named(typed);
-    Optional<Account> byNumber = found.stream().filter(a -> a.number().equals(typed)).findFirst();
-    if (byNumber.isPresent()) {
-      return byNumber;
-    }
-    if (found.size() != 1) {
-      input.refuse(
-          at,
-          found.isEmpty()
-              ? "No account has this number or name."
-              : "Several accounts have this name; enter the number.");
-      return Optional.empty();
-    }
-    return Optional.of(found.get(0));
-  }
-
   /** Adds a contact. */
   @Transactional
   public ContactId addContact(AccountId account, ContactForm typed, Actor actor) {
     Account of = readable(account, actor);
     Input input = new Input();
-    ContactForm contact = read(input, typed);
+    ContactForm contact = ContactReader.read(input, typed);
     input.check();
     ContactId id = store.insertContact(account, contact);
     phones.put("contact", id, contact.phone());
@@ -269,37 +244,18 @@ public class AccountService {
             .findFirst()
             .orElseThrow(() -> new NotThere("contact of this account", id));
     Input input = new Input();
-    ContactForm contact = read(input, typed);
+    ContactForm contact = ContactReader.read(input, typed);
     input.check();
     log.expectOne(store.updateContact(id, version, contact), "account", account, before.version());
     phones.put("contact", id, contact.phone());
     index.put("contact", id, "", found(contact.name(), contact.email(), of));
-    log.note(actor.id(), "account", account, "contact", words(before), words(contact));
-  }
-
-  /** What would be refused of a contact first; empty where it is in order. */
-  public static Optional<Problem> problem(ContactForm typed) {
-    Input input = new Input();
-    read(input, typed);
-    return input.problems().list().stream().findFirst();
-  }
-
-  static ContactForm read(Input input, ContactForm typed) {
-    return new ContactForm(
-        input.text("name", typed.name(), LONGEST),
-        input.optionalText("role", typed.role(), LONGEST),
-        input.email("email", typed.email(), LONGEST),
-        input.optionalText("phone", typed.phone(), LONGEST),
-        input.oneOf("channel", typed.channel(), CHANNELS).orElse(""),
-        input.optionalText("hours", typed.hours(), LONGEST));
-  }
-
-  private static String words(Contact c) {
-    return String.join(" ", c.name(), c.role(), c.email(), c.phone()).strip();
-  }
-
-  private static String words(ContactForm c) {
-    return String.join(" ", c.name(), c.role(), c.email(), c.phone()).strip();
+    log.note(
+        actor.id(),
+        "account",
+        account,
+        "contact",
+        ContactReader.words(before),
+        ContactReader.words(contact));
   }
 
   /** What an account is found by: its name, its place and its address. */

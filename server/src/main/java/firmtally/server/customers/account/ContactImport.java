@@ -30,11 +30,13 @@ import tools.jackson.databind.json.JsonMapper;
 class ContactImport implements ImportKind<ContactImport.Draft> {
   private static final JsonMapper JSON = JsonMapper.builder().build();
   private final AccountService accounts;
+  private final AccountNames names;
   private final AccountStore store;
   private final Records records;
 
-  ContactImport(AccountService accounts, AccountStore store, Records records) {
+  ContactImport(AccountService accounts, AccountNames names, AccountStore store, Records records) {
     this.accounts = accounts;
+    this.names = names;
     this.store = store;
     this.records = records;
   }
@@ -126,12 +128,12 @@ class ContactImport implements ImportKind<ContactImport.Draft> {
 
     @Override
     public Optional<Draft> read(ImportRow row, Input input) {
-      Optional<Account> account = accounts.named(input, "account", row.at("account"));
+      Optional<Account> account = names.named(input, "account", row.at("account"));
       Optional<Contact> before = account.flatMap(a -> before(a, row));
       ContactForm was =
           before.map(ContactImport::form).orElse(new ContactForm("", "", "", "", "", ""));
       ContactForm form =
-          AccountService.read(
+          ContactReader.read(
               input,
               new ContactForm(
                   row.at("name"),

@@ -5,6 +5,7 @@ import firmtally.formats.json.Problem;
 import firmtally.server.access.Actor;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
+import firmtally.server.customers.account.ContactReader;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.records.Records;
@@ -90,7 +91,7 @@ public class ContactCards {
       AccountService.ContactForm contact =
           new AccountService.ContactForm(
               card.name(), card.role(), card.email(), card.phone(), null, null);
-      Optional<Problem> problem = AccountService.problem(contact);
+      Optional<Problem> problem = ContactReader.problem(contact);
       if (problem.isPresent()) {
         refused.add(
             (card.name().isEmpty() ? "A card without a name" : card.name())

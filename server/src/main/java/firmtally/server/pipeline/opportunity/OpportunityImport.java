@@ -8,22 +8,27 @@ import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
+import firmtally.server.customers.account.AccountNames;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.importing.ImportField;
 import firmtally.server.importing.ImportKind;
 import firmtally.server.importing.ImportRow;
 import firmtally.server.importing.Removal;
+import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.pipeline.process.ProcessService;
 import firmtally.server.pipeline.process.ProcessService.SalesProcess;
 import firmtally.server.pipeline.process.Stage;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.ImportId;
 import firmtally.server.platform.ids.OpportunityId;
+import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.TypedNumber;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
+import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
@@ -42,7 +47,11 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
   private static final int LONGEST = 160;
   private static final int QUANTITY_DECIMALS = 3;
   private final OpportunityService opportunities;
+  private final OpportunityStore store;
+  private final ActivityService activities;
+  private final Clock clock;
   private final AccountService accounts;
+  private final AccountNames names;
   private final ProcessService processes;
   private final ProductService catalogue;
   private final UserService users;
@@ -50,13 +59,21 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
 
   OpportunityImport(
       OpportunityService opportunities,
+      OpportunityStore store,
+      ActivityService activities,
+      Clock clock,
       AccountService accounts,
+      AccountNames names,
       ProcessService processes,
       ProductService catalogue,
       UserService users,
       SettingsService settings) {
     this.opportunities = opportunities;
+    this.store = store;
+    this.activities = activities;
+    this.clock = clock;
     this.accounts = accounts;
+    this.names = names;
     this.processes = processes;
     this.catalogue = catalogue;
     this.users = users;
@@ -156,6 +173,22 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
     return new OpportunityReading(actor);
   }
 
+  /** Opens one on the stage that it had; nothing is asked of a stage that it is put on. */
+  private OpportunityId takeOver(Draft draft, Actor actor) {
+    PersonId owner = draft.owner().id();
+    OpportunityId id = opportunities.openFor(draft.opening(), actor, owner);
+    Opportunity opened = opportunities.readable(id, Actor.SYSTEM);
+    StageId stage = draft.stage().id();
+    if (!opened.stageId().equals(stage)) {
+      store.putOn(id, stage);
+      store.logStage(id, clock.instant(), actor.id(), opened.stageId(), stage, opened.value());
+    }
+    draft
+        .next()
+        .ifPresent(next -> activities.planBySystem(id, "task", next.subject(), next.due(), owner));
+    return id;
+  }
+
   /** One file. */
   private final class OpportunityReading implements Reading<Draft> {
     private final Actor actor;
@@ -167,7 +200,7 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
 
     @Override
     public Optional<Draft> read(ImportRow row, Input input) {
-      Optional<Account> account = accounts.named(input, "account", row.at("account"));
+      Optional<Account> account = names.named(input, "account", row.at("account"));
       String title = input.text("title", row.at("title"), LONGEST);
       Optional<SalesProcess> process = process(row, input);
       Optional<Stage> stage = process.flatMap(p -> stage(row, input, p));
@@ -328,7 +361,7 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
       return drafts.stream()
           .map(
               draft ->
-                  opportunities
+                  store
                       .openOfTitle(draft.opening().accountId(), draft.opening().title())
                       .map(number -> new Known(number, "same account and title")))
           .toList();
@@ -339,15 +372,7 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
       return drafts.stream()
           .map(
               draft -> {
-                OpportunityId id =
-                    opportunities.takeOver(
-                        draft.opening(),
-                        draft.stage(),
-                        draft.owner().id(),
-                        draft.next().map(Next::subject),
-                        draft.next().map(Next::due),
-                        actor);
-                return new Written(id, null);
+                return new Written(takeOver(draft, actor), null);
               })
           .toList();
     }

@@ -243,36 +243,6 @@ public class OpportunityService {
     return id;
   }
 
-  /**
-   * Opens one that was open where it was kept before, on the stage that it had there; nothing is
-   * asked of a stage that it is put on.
-   *
-   * @param next what is to be done next, with its day
-   */
-  @Transactional(propagation = Propagation.MANDATORY)
-  OpportunityId takeOver(
-      Opening opening,
-      Stage stage,
-      PersonId owner,
-      Optional<String> next,
-      Optional<LocalDate> due,
-      Actor actor) {
-    OpportunityId id = openFor(opening, actor, owner);
-    Opportunity opened = find(id);
-    if (!opened.stageId().equals(stage.id())) {
-      store.putOn(id, stage.id());
-      store.logStage(id, clock.instant(), actor.id(), opened.stageId(), stage.id(), opened.value());
-    }
-    next.ifPresent(
-        subject -> activities.planBySystem(id, "task", subject, due.orElse(today()), owner));
-    return id;
-  }
-
-  /** The number of an open opportunity of an account with a title. */
-  Optional<String> openOfTitle(AccountId account, String title) {
-    return store.openOfTitle(account, title);
-  }
-
   /** Puts it into the search with its title, account and tags. */
   void reindex(OpportunityId id) {
     OpportunityStore.Searched words = store.searched(id);

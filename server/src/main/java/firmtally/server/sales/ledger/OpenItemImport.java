@@ -4,7 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
-import firmtally.server.customers.account.AccountService;
+import firmtally.server.customers.account.AccountNames;
 import firmtally.server.importing.ImportField;
 import firmtally.server.importing.ImportKind;
 import firmtally.server.importing.ImportRow;
@@ -28,14 +28,14 @@ class OpenItemImport implements ImportKind<LedgerService.Entry> {
   private static final int LONGEST = 60;
   private final LedgerService ledger;
   private final LedgerStore store;
-  private final AccountService accounts;
+  private final AccountNames names;
   private final SettingsService settings;
 
   OpenItemImport(
-      LedgerService ledger, LedgerStore store, AccountService accounts, SettingsService settings) {
+      LedgerService ledger, LedgerStore store, AccountNames names, SettingsService settings) {
     this.ledger = ledger;
     this.store = store;
-    this.accounts = accounts;
+    this.names = names;
     this.settings = settings;
   }
 
@@ -106,7 +106,7 @@ class OpenItemImport implements ImportKind<LedgerService.Entry> {
 
     @Override
     public Optional<LedgerService.Entry> read(ImportRow row, Input input) {
-      Optional<Account> account = accounts.named(input, "account", row.at("account"));
+      Optional<Account> account = names.named(input, "account", row.at("account"));
       String ref = input.text("ref", row.at("ref"), LONGEST);
       Optional<LocalDate> due = input.day("due", row.at("due"));
       Optional<LocalDate> on = row.at("on").isEmpty() ? due : input.day("on", row.at("on"));
