@@ -2,12 +2,14 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import { svelteTesting } from '@testing-library/svelte/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vitest/config';
+import { guide } from './guide';
 
 export default defineConfig({
-  plugins: [tailwindcss(), sveltekit(), svelteTesting()],
+  plugins: [guide(), tailwindcss(), sveltekit(), svelteTesting()],
   // The content policy allows no data: addresses for fonts.
   build: { assetsInlineLimit: 0 },
-  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+  // The guide and its pictures lie with the other documents.
+  server: { proxy: { '/api': 'http://127.0.0.1:8080' }, fs: { allow: ['..'] } },
   test: {
     environment: 'jsdom',
     setupFiles: ['./src/vitest-setup.ts'],

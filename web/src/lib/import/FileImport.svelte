@@ -15,7 +15,7 @@
   let columns = $state<Record<string, number>>({});
   let values = $state<Record<string, string>>({});
   let leaveOutBad = $state(false);
-  let leaveOutKnown = $state(false);
+  let leaveOutKnown = $state(true);
   let over = $state(false);
   const running = $derived(job?.phase === 'checking' || job?.phase === 'taking');
   const labels = $derived(Object.fromEntries(kind.fields.map((f) => [f.field, f.label])));
@@ -26,7 +26,8 @@
     await acts.run(async () => {
       job = await upload<Import>(`/api/imports?kind=${kind.kind}`, file);
       columns = Object.fromEntries(job.fields.map((f) => [f.field, f.column]));
-      leaveOutBad = leaveOutKnown = false;
+      leaveOutBad = false;
+      leaveOutKnown = true;
     });
   }
 

@@ -115,6 +115,7 @@
         <a href="/processes">Sales processes</a>
         {#if session.sells}<a href="/accounts/reassignment">Reassign accounts</a>{/if}
         <a href="/profile">Your profile</a>
+        <a href="/guide">Guide</a>
         <button class="plain" onclick={() => session.signOut()}>Sign out</button>
       </div>
     </details>

@@ -23,6 +23,7 @@
       {/each}
     </tbody>
   </table>
+  <p><a href="/guide" onclick={() => (open = false)}>Guide: a first day for each role, and the words</a></p>
   <p>
     <label
       ><input type="checkbox" checked={letters.on} onchange={() => letters.turn()} /> Keys of single letters work</label

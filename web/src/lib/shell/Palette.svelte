@@ -33,7 +33,8 @@
     ['Customer ranking', '/accounts/ranking'],
     ['Reassign accounts', '/accounts/reassignment'],
     ['Sales processes', '/processes'],
-    ['Import', '/import']
+    ['Import', '/import'],
+    ['Guide', '/guide']
   ];
   /** What can be done from anywhere. */
   const ACTS: Place[] = [

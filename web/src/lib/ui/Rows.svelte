@@ -95,7 +95,8 @@
         {#if list.isPending}<tr><td colspan={columns.length} class="quiet none">Loading…</td></tr>
         {:else if !list.refusal}<tr
             ><td colspan={columns.length} class="quiet none"
-              >{#if typeof empty === 'string'}{empty}{:else}{@render empty()}{/if}</td
+              >{#if typeof empty === 'string'}{empty}
+                <a href="/guide">Guide</a>{:else}{@render empty()}{/if}</td
             ></tr
           >{/if}
       {/each}

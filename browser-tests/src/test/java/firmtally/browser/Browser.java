@@ -228,6 +228,10 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
     return driver.findElement(By.cssSelector(css)).getText().replace('\u00a0', ' ');
   }
 
+  List<WebElement> all(String css) {
+    return driver.findElements(By.cssSelector(css));
+  }
+
   List<String> texts(String css) {
     return driver.findElements(By.cssSelector(css)).stream().map(WebElement::getText).toList();
   }
@@ -267,6 +271,11 @@ final class Browser implements BeforeAllCallback, AfterAllCallback {
   /** What an expression in the page gives. */
   Object value(String code) {
     return driver.executeScript(code);
+  }
+
+  /** What a script gives at once, of things of the page. */
+  Object now(String code, Object... things) {
+    return driver.executeScript(code, things);
   }
 
   /** Runs a script on things of the page. */

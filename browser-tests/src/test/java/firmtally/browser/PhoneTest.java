@@ -33,6 +33,7 @@ class PhoneTest {
         "/enquiries",
         "/enquiries/16",
         "/import?kind=enquiries",
+        "/guide/rep",
         "/opportunities",
         "/opportunities?as=list",
         "/opportunities?as=calendar",

@@ -68,6 +68,7 @@ class ScreensTest {
     "/orders/received, Received orders",
     "/orders/received/1, ''",
     "/import?kind=enquiries, Import",
+    "/guide/rep, A rep's first day",
     "/enquiries/rules, Assignment rules",
     "/enquiries/5, ''",
     "/calls, Call lists",

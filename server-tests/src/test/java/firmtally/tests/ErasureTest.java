@@ -2,6 +2,7 @@ package firmtally.tests;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -55,6 +56,14 @@ class ErasureTest {
     return found;
   }
 
+  /** How many files have a text in them. */
+  private static long contents(String text) {
+    return HOUSE.count(
+        "SELECT COUNT(*) FROM file_content WHERE instr(lower(CAST(bytes AS TEXT)), '"
+            + text
+            + "') > 0");
+  }
+
   private long privateAccount() {
     Map<String, Object> typed = new HashMap<>();
     typed.putAll(Map.of("name", "Quenilda Vorsprung", "kind", "person", "street", "Heronsgate 7"));
@@ -85,6 +94,13 @@ class ErasureTest {
     email.putAll(Map.of("to", "quenilda@vorsprung.example", "subject", "Dear Quenilda Vorsprung"));
     email.putAll(Map.of("text", "Hello Quenilda Vorsprung", "files", List.of()));
     rep.post("/api/records/opportunity/" + opportunity + "/emails", email).is(204);
+    byte[] letter = "To Quenilda Vorsprung".getBytes(StandardCharsets.UTF_8);
+    rep.upload("/api/records/opportunity/" + opportunity + "/files", "letter.txt", letter).is(204);
+    byte[] came =
+        "From: quenilda@vorsprung.example\r\nTo: mara@x.example\r\nSubject: Hello\r\nMessage-ID: <q1@v.example>\r\n\r\nVorsprung here\r\n"
+            .getBytes(StandardCharsets.UTF_8);
+    rep.upload("/api/records/account/" + account + "/received", "came.eml", came).is(200);
+    assertThat(contents("vorsprung")).isEqualTo(2);
     assertThat(holding("vorsprung"))
         .contains("account.name", "opportunity.title", "activity.subject");
 
@@ -105,6 +121,7 @@ class ErasureTest {
     administrator.post(path + "/erased", null).is(204);
     assertThat(holding("vorsprung")).isEmpty();
     assertThat(holding("heronsgate")).isEmpty();
+    assertThat(contents("vorsprung")).isZero();
     assertThat(rep.get("/api/find?q=vorsprung").is(200).body()).isEmpty();
     JsonNode page = rep.get("/api/opportunities/" + opportunity).is(200).body();
     assertThat(page.path("title").asString()).isEqualTo("Scale for [erased]");

@@ -20,6 +20,10 @@ CREATE TABLE data_import_row (
   PRIMARY KEY (import_id, record_id)
 ) STRICT, WITHOUT ROWID;
 
+-- A file that was broken off before is taken back by the same.
+INSERT INTO data_import_row (import_id, record_id, version)
+  SELECT e.import_id, e.id, e.version FROM enquiry_row e JOIN data_import i ON i.id = e.import_id AND i.taken_at IS NULL;
+
 CREATE TRIGGER account_unnamed AFTER DELETE ON account BEGIN
   DELETE FROM name_index WHERE rowid = old.id * 2;
 END;

@@ -187,6 +187,7 @@ class FollowUpService {
       input.refuse("name", "There are at most " + MOST_RULES + " rules.");
     }
     FollowUpRule rule = read(input, typed, new FollowUpRuleId(0), 0, store.last());
+    checkName(input, rule);
     input.check();
     FollowUpRuleId id = store.insert(rule, actor.id(), clock.instant());
     note(actor, null, rule.name());
@@ -201,6 +202,7 @@ class FollowUpService {
     Input input = new Input();
     long lookedTo = before.active() ? before.lookedTo() : store.last();
     FollowUpRule rule = read(input, typed, id, version, lookedTo);
+    checkName(input, rule);
     input.check();
     log.expectOne(store.update(rule), "company", COMPANY, before.version());
     note(actor, words(before), words(rule));
@@ -261,15 +263,20 @@ class FollowUpService {
         + (rule.active() ? "" : ", not active");
   }
 
+  private void checkName(Input input, FollowUpRule rule) {
+    boolean isTaken =
+        store.rules().stream()
+            .anyMatch(
+                other ->
+                    other.name().equalsIgnoreCase(rule.name()) && !other.id().equals(rule.id()));
+    if (isTaken) {
+      input.refuse("name", "There is a rule of this name already.");
+    }
+  }
+
   private FollowUpRule read(
       Input input, FollowUpTyped typed, FollowUpRuleId id, long version, long lookedTo) {
     String name = input.text("name", typed.name(), LONGEST);
-    boolean isTaken =
-        store.rules().stream()
-            .anyMatch(rule -> rule.name().equalsIgnoreCase(name) && !rule.id().equals(id));
-    if (isTaken && id.value() > 0 || isTaken && lookedTo > 0) {
-      input.refuse("name", "There is a rule of this name already.");
-    }
     Optional<RuleEvent> event = input.value("event", typed.event(), RuleEvent::of);
     if (event.isEmpty()) {
       input.text("event", typed.event(), LONGEST);

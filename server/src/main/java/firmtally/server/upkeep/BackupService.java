@@ -189,7 +189,8 @@ public class BackupService implements DueWork {
   public void run(LocalDate today) {
     Integer hour = plan().hour();
     boolean isDone = days.last(JOB).filter(day -> !day.isBefore(today)).isPresent();
-    if (hour == null || isDone || LocalTime.now(clock).getHour() < hour) {
+    boolean isEarly = hour == null || LocalTime.now(clock).getHour() < hour;
+    if (isDone || isEarly || !store.isSetUp()) {
       return;
     }
     BackupMade made = make(true);

@@ -48,6 +48,11 @@ class BackupStore {
         .list();
   }
 
+  /** Whether there is a company: before its first visit there is nothing to keep. */
+  boolean isSetUp() {
+    return sql.sql("SELECT EXISTS (SELECT 1 FROM change_log)").query(Boolean.class).single();
+  }
+
   Optional<Instant> lastGood() {
     return sql.sql(
             "SELECT MAX(at) FROM backup_log WHERE failure IS NULL HAVING MAX(at) IS NOT NULL")

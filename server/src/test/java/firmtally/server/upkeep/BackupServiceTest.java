@@ -79,6 +79,16 @@ class BackupServiceTest {
   }
 
   @Test
+  void beforeItsFirstVisitThereIsNothingToKeep() {
+    BackupService backups = at(database.folder(), "2027-03-15T12:00:00Z");
+    backups.run(TODAY);
+    assertThat(backups.list()).isEmpty();
+    company();
+    backups.run(TODAY);
+    assertThat(backups.list()).hasSize(1);
+  }
+
+  @Test
   void withoutAnHourNoneIsMadeByItself() {
     company();
     BackupService backups = at(database.folder(), "2027-03-15T12:00:00Z");

@@ -2,12 +2,15 @@ package firmtally.server.upkeep.erasure;
 
 import firmtally.server.access.Actor;
 import firmtally.server.platform.audit.ChangeLog;
+import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.jobs.DueWork;
+import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
@@ -30,12 +33,22 @@ class ErasureService implements DueWork {
   private static final int MOST_MONTHS = 120;
   private static final int AT_ONCE = 100;
   private final ErasureStore store;
+  private final FileService files;
+  private final SearchIndex index;
   private final ChangeLog log;
   private final TransactionTemplate transaction;
   private final Clock clock;
 
-  ErasureService(ErasureStore store, ChangeLog log, TransactionTemplate transaction, Clock clock) {
+  ErasureService(
+      ErasureStore store,
+      FileService files,
+      SearchIndex index,
+      ChangeLog log,
+      TransactionTemplate transaction,
+      Clock clock) {
     this.store = store;
+    this.files = files;
+    this.index = index;
     this.log = log;
     this.transaction = transaction;
     this.clock = clock;
@@ -112,19 +125,27 @@ class ErasureService implements DueWork {
             .toList();
     switch (kind) {
       case "account" -> {
-        store.enquiriesOf(kind, id).forEach(store::emptyEnquiry);
-        store.emptyContacts("account_id", id);
+        store.enquiriesOf(kind, id).forEach(this::clearEnquiry);
+        index.remove("contact", store.contactsOf(id));
+        store.emptyContacts("account_id", id, clock.instant());
         store.emptyAccount(id, clock.instant());
+        index.put("account", id, store.numberOf(id), "");
       }
       case "contact" -> {
-        store.enquiriesOf(kind, id).forEach(store::emptyEnquiry);
-        store.emptyContacts("id", id);
+        store.enquiriesOf(kind, id).forEach(this::clearEnquiry);
+        index.remove("contact", List.of(id));
+        store.emptyContacts("id", id, clock.instant());
       }
-      default -> store.emptyEnquiry(id);
+      default -> clearEnquiry(id);
     }
     store.emptyEmails(addresses);
     store.replace(Erased.of(known));
-    store.dropUnusedFiles();
+    store.dropFiles(files.keep(Erased.MARK.getBytes(StandardCharsets.UTF_8)));
+  }
+
+  private void clearEnquiry(RecordId id) {
+    index.remove("enquiry", List.of(id));
+    store.emptyEnquiry(id);
   }
 
   Retention retention(Actor actor) {

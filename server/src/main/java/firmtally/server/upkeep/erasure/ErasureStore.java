@@ -198,6 +198,11 @@ class ErasureStore {
   void emptyEmails(Collection<String> addresses) {
     for (String address : addresses) {
       sql.sql(
+              "UPDATE activity SET subject = :mark, outcome = :mark WHERE id IN (SELECT activity_id FROM incoming_email WHERE lower(sender) = :address)")
+          .param("mark", Erased.MARK)
+          .param("address", address)
+          .update();
+      sql.sql(
               """
               UPDATE outgoing_email SET recipient = :mark, copies = '', subject = :mark, text = :mark
               WHERE (instr(lower(recipient), :address) > 0 OR instr(lower(copies), :address) > 0) AND sent_at IS NOT NULL
@@ -213,19 +218,25 @@ class ErasureStore {
           .param("mark", Erased.MARK)
           .param("address", address)
           .update();
+      // What an email said is kept with the activity that it was.
+      sql.sql(
+              "UPDATE activity SET outcome = :mark WHERE kind = 'email' AND outcome <> '' AND instr(lower(subject), :address) > 0")
+          .param("mark", Erased.MARK)
+          .param("address", address)
+          .update();
       sql.sql("DELETE FROM email_refusal WHERE address = :address")
           .param("address", address)
           .update();
     }
   }
 
-  void emptyContacts(String where, RecordId id) {
+  void emptyContacts(String where, RecordId id, Instant at) {
     String some = "IN (SELECT id FROM contact WHERE " + where + " = :id)";
     run("DELETE FROM page_link WHERE contact_id " + some, id);
     run("DELETE FROM page_session WHERE contact_id " + some, id);
     sql.sql("UPDATE page_access SET ended_at = COALESCE(ended_at, :at) WHERE contact_id " + some)
         .param("id", id)
-        .param("at", Instant.EPOCH)
+        .param("at", at)
         .update();
     run("DELETE FROM phone_digits WHERE record = 'contact' AND record_id " + some, id);
     run(
@@ -280,6 +291,17 @@ class ErasureStore {
         .update();
   }
 
+  List<RecordId> contactsOf(RecordId account) {
+    return sql.sql("SELECT id FROM contact WHERE account_id = :id")
+        .param("id", account)
+        .query(RecordId.class)
+        .list();
+  }
+
+  String numberOf(RecordId account) {
+    return texts("SELECT number FROM account WHERE id = :id", account).get(0);
+  }
+
   /** The enquiries of an account or a contact, also those that came from their addresses. */
   List<RecordId> enquiriesOf(String kind, RecordId id) {
     return sql.sql("SELECT e.id FROM " + (kind.equals("account") ? OF_ACCOUNT : OF_CONTACT))
@@ -303,14 +325,39 @@ class ErasureStore {
         .update();
   }
 
-  /** Files that nothing shows any more. */
-  void dropUnusedFiles() {
-    sql.sql(
-            """
-            DELETE FROM record_file WHERE name = :mark AND removed_at IS NOT NULL
-            """)
+  /**
+   * Drops the files of what was erased, and every content that nothing refers to any more.
+   *
+   * @param nothing the content that stands in the place of an email as it came
+   */
+  void dropFiles(String nothing) {
+    marked("DELETE FROM record_file WHERE name = :mark AND removed_at IS NOT NULL");
+    marked(
+        "DELETE FROM incoming_email_file WHERE email_id IN (SELECT id FROM incoming_email WHERE sender = :mark)");
+    marked(
+        "DELETE FROM email_file WHERE email_id IN (SELECT id FROM outgoing_email WHERE recipient = :mark)");
+    sql.sql("UPDATE incoming_email SET sha256 = :nothing WHERE sender = :mark")
+        .param("nothing", nothing)
         .param("mark", Erased.MARK)
         .update();
+    List<String> references =
+        sql.sql(
+                """
+                SELECT 'SELECT ' || f."from" || ' FROM ' || m.name || ' WHERE ' || f."from" || ' IS NOT NULL'
+                FROM pragma_table_list m, pragma_foreign_key_list(m.name) f
+                WHERE m.schema = 'main' AND m.type = 'table' AND f."table" = 'file_content' ORDER BY 1
+                """)
+            .query(String.class)
+            .list();
+    sql.sql(
+            "DELETE FROM file_content WHERE sha256 NOT IN ("
+                + String.join(" UNION ALL ", references)
+                + ")")
+        .update();
+  }
+
+  private void marked(String statement) {
+    sql.sql(statement).param("mark", Erased.MARK).update();
   }
 
   /** Enquiries that came to nothing before a moment, and are not erased. */

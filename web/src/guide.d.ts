@@ -1,0 +1,5 @@
+/** Pages of the guide become HTML when the application is built: see guide.ts. */
+declare module '*.md' {
+  const html: string;
+  export default html;
+}
