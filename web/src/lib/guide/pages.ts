@@ -20,18 +20,16 @@ const PICTURES = import.meta.glob<string>('../../../../docs/screenshots/*.png', 
 const named = (of: Record<string, unknown>, end: string) =>
   Object.keys(of).find((path) => path.endsWith(end));
 
-/** A page as HTML: its links lead to the other pages, its pictures are those that ship with it. */
+/** A page as HTML, with the pictures that ship with it; null where there is none. */
 export async function pageOf(key: string): Promise<string | null> {
   const path = named(TEXTS, `/${key || 'index'}.md`);
   const html = path ? await TEXTS[path]?.() : undefined;
-  return html === undefined ? null : placed(html);
+  return html === undefined ? null : withPictures(html);
 }
 
-export function placed(html: string): string {
-  return html
-    .replace(/href="(?!https?:|\/)([^"]*?)([a-z-]+)\.md"/g, (_, __, page: string) => `href="/guide/${page}"`)
-    .replace(/src="[^"]*\/([a-z-]+\.png)"/g, (_, name: string) => {
-      const picture = named(PICTURES, `/${name}`);
-      return `src="${picture ? (PICTURES[picture] ?? '') : ''}"`;
-    });
+function withPictures(html: string): string {
+  return html.replace(/src="[^"]*\/([a-z-]+\.png)"/g, (_, name: string) => {
+    const picture = named(PICTURES, `/${name}`);
+    return `src="${picture ? (PICTURES[picture] ?? '') : ''}"`;
+  });
 }

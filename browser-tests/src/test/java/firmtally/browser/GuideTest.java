@@ -34,7 +34,7 @@ class GuideTest {
   private static final Path GUIDE = Path.of("../docs/guide");
 
   @ParameterizedTest
-  @ValueSource(strings = {"rep", "manager", "credit-controller"})
+  @ValueSource(strings = {"rep", "manager", "credit-controller", "administrator"})
   void whatItSaysIsWhatHappens(String page) throws IOException {
     int done = 0;
     for (String line : steps(page)) {

@@ -2,11 +2,14 @@ package firmtally.tests;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import firmtally.server.sales.quote.QuoteService;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.http.HttpMethod;
 import tools.jackson.databind.JsonNode;
 
@@ -145,6 +148,53 @@ class FollowUpTest {
         .contains("name", "event", "actions[0].kind", "actions[0].words");
     rep.post(DOOR + "/trial", sent).is(403);
     Guest.signedIn(HOUSE, "helen").get(DOOR).is(403);
+  }
+
+  /** What a rule waits for is told by words of the log: who changes those changes the rules. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "enquiry-added",
+        "opportunity-opened",
+        "stage-reached",
+        "opportunity-won",
+        "opportunity-lost",
+        "quote-sent",
+        "quote-accepted",
+        "quote-expired",
+        "order-placed",
+        "order-released"
+      })
+  void whatItWaitsForHasHappenedInTheLastMonth(String event) {
+    Map<String, Object> typed = rule("Any " + event, event, plan("Look", "1"));
+    if (event.equals("enquiry-added")) {
+      rep.post("/api/enquiries", EnquiryTest.enquiry("Waited For", "555 0177 31", "")).is(200);
+    }
+    if (event.equals("quote-expired")) {
+      HOUSE.part(QuoteService.class).run(House.TODAY);
+    }
+    assertThat(administrator.post(DOOR + "/trial", typed).is(200).body().path("times").asInt())
+        .isPositive();
+  }
+
+  @Test
+  void aDeclinedQuoteIsWaitedForToo() throws InterruptedException {
+    long id =
+        administrator
+            .post(DOOR, rule("Declined", "quote-declined", plan("Ask why", "0")))
+            .is(200)
+            .id();
+    JsonNode quote = rep.rows("/api/quotes?state=sent").get(0);
+    long quoteId = quote.path("id").asLong();
+    JsonNode page = rep.get("/api/quotes/" + quoteId).is(200).body();
+    rep.send(
+            HttpMethod.POST,
+            "/api/quotes/" + quoteId + "/declined",
+            Map.of("words", "Too dear"),
+            Map.of("If-Match", "\"" + page.path("version").asLong() + "\""))
+        .is(204);
+    assertThat(firing("Declined", quoteId).path("done").asString()).startsWith("call planned");
+    administrator.send(HttpMethod.DELETE, DOOR + "/" + id, null, Map.of()).is(204);
   }
 
   @Test

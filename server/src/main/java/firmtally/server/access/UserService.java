@@ -13,11 +13,9 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -382,22 +380,9 @@ public class UserService {
     }
   }
 
-  /** Everybody active who sells, by {@link #word} of their name and of their email address. */
-  public Map<String, Actor> sellersByWord() {
-    Map<String, Actor> sellers = new HashMap<>();
-    people().stream()
-        .filter(row -> row.isActive() && row.actor().roles().sells())
-        .forEach(
-            row -> {
-              sellers.put(word(row.name()), row.actor());
-              sellers.put(word(row.email()), row.actor());
-            });
-    return sellers;
-  }
-
-  /** A name or an email address as it is compared. */
-  public static String word(String typed) {
-    return typed.strip().toLowerCase(Locale.ROOT);
+  /** Whom a file that somebody imports can name as an owner. */
+  public Sellers sellers(Actor importing) {
+    return new Sellers(people(), importing);
   }
 
   /** Refuses a person who cannot own what is sold: an inactive one, or one who does not sell. */

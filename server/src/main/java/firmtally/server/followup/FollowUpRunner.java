@@ -1,7 +1,7 @@
 package firmtally.server.followup;
 
-import firmtally.server.platform.events.AfterCommit;
 import firmtally.server.platform.events.Events;
+import firmtally.server.platform.events.Soon;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.NotPossible;
@@ -9,9 +9,6 @@ import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.RejectedExecutionException;
-import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
@@ -34,8 +31,7 @@ class FollowUpRunner implements DueWork, DisposableBean {
   private final RuleActions actions;
   private final TransactionTemplate transaction;
   private final Clock clock;
-  private final ExecutorService worker = AfterCommit.worker("follow-up rules");
-  private final AtomicBoolean wanted = new AtomicBoolean();
+  private final Soon soon = new Soon("follow-up rules", this::look);
 
   FollowUpRunner(
       FollowUpStore store,
@@ -47,22 +43,11 @@ class FollowUpRunner implements DueWork, DisposableBean {
     this.actions = actions;
     this.transaction = transaction;
     this.clock = clock;
-    events.afterChanges(this::wake);
-  }
-
-  private void wake() {
-    if (!wanted.getAndSet(true)) {
-      try {
-        worker.execute(this::look);
-      } catch (RejectedExecutionException closing) {
-        wanted.set(false);
-      }
-    }
+    events.afterChanges(soon::wake);
   }
 
   /** One look at a time: what is due and what has just happened may come together. */
   private synchronized void look() {
-    wanted.set(false);
     try {
       long last = store.last();
       store.behind(last).forEach(rule -> look(rule, last));
@@ -81,7 +66,7 @@ class FollowUpRunner implements DueWork, DisposableBean {
       transaction.executeWithoutResult(s -> store.setLookedTo(rule.id(), to));
     }
     if (isMore) {
-      wake();
+      soon.wake();
     }
   }
 
@@ -121,6 +106,6 @@ class FollowUpRunner implements DueWork, DisposableBean {
 
   @Override
   public void destroy() {
-    worker.shutdownNow();
+    soon.close();
   }
 }

@@ -24,11 +24,10 @@ class ImportFiles {
 
   /** The headings of a kind of file, with those of the company's own fields. */
   byte[] template(String word, boolean asWorkbook, Actor actor) {
-    ImportKind<?> kind = kinds.get(word);
-    kind.checkMay(actor);
+    ImportKind<?> kind = kinds.checked(word, actor);
     TableWriter writer =
         TableWriter.of(
-            word.replace('-', ' '),
+            kind.about().words(),
             kinds.fields(kind).stream().map(f -> TableWriter.Column.text(f.label())).toList());
     return asWorkbook ? writer.xlsx(List.of()) : writer.csv(List.of());
   }

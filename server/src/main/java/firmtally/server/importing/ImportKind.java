@@ -16,23 +16,14 @@ import java.util.Set;
  * @param <D> what a row is read as
  */
 public interface ImportKind<D> {
-  /** As the API names it, and screens in the plural: {@code open-items}. */
-  String word();
-
-  /** One of them, in words: {@code open item}. */
-  String one();
-
-  /** Where it stands among the others: what others need comes first. */
-  int position();
-
-  /** The kind of record that it adds; by it own fields are columns too. */
-  String record();
+  /** What it is called. */
+  About about();
 
   /** What its columns may hold. */
   List<ImportField> fields();
 
-  /** Refuses whoever may not import it. */
-  void checkMay(Actor actor);
+  /** Whether somebody may import it. */
+  boolean isFor(Actor actor);
 
   /** What else is wrong with the choice of columns. */
   default void checkMatched(Set<String> fields, Input input) {}
@@ -50,7 +41,7 @@ public interface ImportKind<D> {
 
   /** Puts what was there before an import back. */
   default void restore(List<Before> before, Actor actor) {
-    throw new IllegalStateException(word() + " are added only");
+    throw new IllegalStateException(about().words() + " are added only");
   }
 
   /**
@@ -65,6 +56,21 @@ public interface ImportKind<D> {
   /** What an import left when it was taken: it is told of and found. Called until it is done. */
   default boolean settleSome(ImportId of) {
     return false;
+  }
+
+  /**
+   * What a kind of file is called.
+   *
+   * @param word as the API names it, in the plural: {@code open-items}
+   * @param one one of them, in words: {@code open item}
+   * @param position where it stands among the others: what others need comes first
+   * @param record the kind of record that it adds; by it own fields are columns too
+   */
+  record About(String word, String one, int position, String record) {
+    /** Several of them, in words. */
+    public String words() {
+      return word.replace('-', ' ');
+    }
   }
 
   /** How a record was before an import, as {@link Written} kept it. */

@@ -23,35 +23,36 @@ class ImportKinds {
   private final OwnFieldService own;
 
   ImportKinds(List<ImportKind<?>> kinds, OwnFieldService own) {
-    this.kinds = kinds.stream().sorted(Comparator.comparingInt(ImportKind::position)).toList();
+    this.kinds =
+        kinds.stream().sorted(Comparator.comparingInt(kind -> kind.about().position())).toList();
     this.own = own;
   }
 
   ImportKind<?> get(String word) {
     return kinds.stream()
-        .filter(kind -> kind.word().equals(word))
+        .filter(kind -> kind.about().word().equals(word))
         .findFirst()
         .orElseThrow(() -> new NotThere("kind of import", word));
   }
 
-  /** Those that somebody may import, in the order in which a new company needs them. */
-  List<ImportKind<?>> of(Actor actor) {
-    return kinds.stream().filter(kind -> may(kind, actor)).toList();
+  /** One that somebody imports. */
+  ImportKind<?> checked(String word, Actor actor) {
+    ImportKind<?> kind = get(word);
+    if (!kind.isFor(actor)) {
+      throw new NotAllowed("You may not import " + kind.about().words() + ".");
+    }
+    return kind;
   }
 
-  private static boolean may(ImportKind<?> kind, Actor actor) {
-    try {
-      kind.checkMay(actor);
-      return true;
-    } catch (NotAllowed e) {
-      return false;
-    }
+  /** Those that somebody may import, in the order in which a new company needs them. */
+  List<ImportKind<?>> of(Actor actor) {
+    return kinds.stream().filter(kind -> kind.isFor(actor)).toList();
   }
 
   /** What a file may hold: the fields of its records, and those that the company added. */
   List<ImportField> fields(ImportKind<?> kind) {
     List<ImportField> fields = new ArrayList<>(kind.fields());
-    for (OwnField field : own.of(kind.record())) {
+    for (OwnField field : own.of(kind.about().record())) {
       String hint =
           switch (field.kind()) {
             case CHOICE -> String.join(", ", field.choices());
@@ -82,7 +83,7 @@ class ImportKinds {
     Map<OwnFieldId, String> values = ownOf(row);
     if (!values.isEmpty()) {
       Input found = new Input();
-      own.check(kind.record(), values, found);
+      own.check(kind.about().record(), values, found);
       found
           .problems()
           .list()

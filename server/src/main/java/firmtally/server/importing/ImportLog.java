@@ -73,7 +73,8 @@ class ImportLog {
 
   /** Somebody's own imports; an administrator sees all. */
   List<PastImport> list(Actor actor) {
-    Set<String> may = kinds.of(actor).stream().map(ImportKind::word).collect(Collectors.toSet());
+    Set<String> may =
+        kinds.of(actor).stream().map(kind -> kind.about().word()).collect(Collectors.toSet());
     boolean all = actor.roles().has(Role.ADMINISTRATOR);
     return store.latest(all ? Optional.empty() : Optional.of(actor.id()), MOST).stream()
         .filter(row -> may.contains(row.kind()))
@@ -102,7 +103,7 @@ class ImportLog {
                 found ->
                     found.personId().equals(actor.id()) || actor.roles().has(Role.ADMINISTRATOR))
             .orElseThrow(() -> new NotThere("import", id));
-    kinds.get(row.kind()).checkMay(actor);
+    kinds.checked(row.kind(), actor);
     if (row.undoneAt() != null || row.left() == 0) {
       throw new NotPossible("This import was undone already, or has nothing left to undo.");
     }
@@ -111,17 +112,15 @@ class ImportLog {
 
   private List<ImportStore.InUse> inUse(ImportStore.Row row) {
     ImportKind<?> kind = kinds.get(row.kind());
-    return store.inUse(row, kind.record(), kind.removal());
+    return store.inUse(
+        row, kind.about().record(), kind.removal(), store.journal(row.id(), Integer.MAX_VALUE));
   }
 
   /** What an undo would do; nothing is changed. */
   UndoView tryUndo(ImportId id, Actor actor) {
     ImportStore.Row row = mine(id, actor);
     List<ImportStore.InUse> inUse = inUse(row);
-    return new UndoView(
-        row.left() - inUse.size(),
-        inUse.size(),
-        inUse.stream().limit(NAMED).map(ImportStore.InUse::name).toList());
+    return view(row.left() - inUse.size(), inUse);
   }
 
   /**
@@ -142,27 +141,24 @@ class ImportLog {
               + ".");
     }
     ImportKind<?> kind = kinds.get(row.kind());
-    Set<RecordId> stay = inUse.stream().map(ImportStore.InUse::id).collect(Collectors.toSet());
-    List<ImportStore.Journal> rows =
-        store.journal(id).stream().filter(one -> !stay.contains(one.recordId())).toList();
     transaction.executeWithoutResult(
         s -> {
           if (store.setUndone(id, clock.instant(), actor.id()) == 0) {
             throw new NotPossible("This import was undone already.");
           }
-          store.forgetRows(id, stay);
           log.note(
               actor.id(),
               "company",
               COMPANY,
-              "import of " + kind.word().replace('-', ' '),
-              row.file() + ", " + rows.size(),
+              "import of " + kind.about().words(),
+              row.file() + ", " + (row.left() - inUse.size()),
               "undone");
         });
-    undo.all(kind, id, rows, actor);
+    return view(undo.all(kind, id, actor), inUse);
+  }
+
+  private static UndoView view(int records, List<ImportStore.InUse> inUse) {
     return new UndoView(
-        rows.size(),
-        inUse.size(),
-        inUse.stream().limit(NAMED).map(ImportStore.InUse::name).toList());
+        records, inUse.size(), inUse.stream().limit(NAMED).map(ImportStore.InUse::name).toList());
   }
 }

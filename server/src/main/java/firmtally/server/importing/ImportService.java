@@ -159,7 +159,10 @@ class ImportService {
   /** What somebody may import. */
   List<KindView> kinds(Actor actor) {
     return kinds.of(actor).stream()
-        .map(kind -> new KindView(kind.word(), kind.one(), views(kinds.fields(kind), List.of())))
+        .map(
+            kind ->
+                new KindView(
+                    kind.about().word(), kind.about().one(), views(kinds.fields(kind), List.of())))
         .toList();
   }
 
@@ -187,8 +190,7 @@ class ImportService {
   }
 
   ImportView read(String word, String file, byte[] bytes, Actor actor) {
-    ImportKind<?> kind = kinds.get(word);
-    kind.checkMay(actor);
+    ImportKind<?> kind = kinds.checked(word, actor);
     if (bytes == null) {
       throw BadInput.at("file", "This file is empty.");
     }
@@ -239,7 +241,7 @@ class ImportService {
   /** Writes what the check finds good: all of it, or nothing. */
   ImportView take(String id, Matching matching, Actor actor) {
     ImportJob job = job(id, actor);
-    job.kind.checkMay(actor);
+    kinds.checked(job.kind.about().word(), actor);
     checkMatching(job, matching);
     start(job, "taking", matching, () -> takeAll(job, job.kind, matching, actor));
     return view(job);
@@ -322,8 +324,8 @@ class ImportService {
     job.taken = rows.size();
     job.words =
         rows.size() == 1
-            ? "1 " + kind.one() + " was imported."
-            : rows.size() + " " + kind.word().replace('-', ' ') + " were imported.";
+            ? "1 " + kind.about().one() + " was imported."
+            : rows.size() + " " + kind.about().words() + " were imported.";
     return "taken";
   }
 
@@ -331,8 +333,8 @@ class ImportService {
     Checked<?> checked = job.checked;
     return new ImportView(
         job.id,
-        job.kind.word(),
-        job.kind.one(),
+        job.kind.about().word(),
+        job.kind.about().one(),
         job.file,
         job.phase,
         job.done,

@@ -151,13 +151,15 @@ class ImportStore {
         .update();
   }
 
-  List<Journal> journal(ImportId id) {
+  /** The next that are to be undone, the latest first. */
+  List<Journal> journal(ImportId id, int most) {
     return sql.sql(
             """
             SELECT record_id, version, before, own_before FROM data_import_row WHERE import_id = :id
-            ORDER BY record_id DESC
+            ORDER BY record_id DESC LIMIT :most
             """)
         .param("id", id)
+        .param("most", most)
         .query(Journal.class)
         .list();
   }
@@ -179,10 +181,10 @@ class ImportStore {
   }
 
   /**
-   * What of an import was used or changed since it was taken, by its journal, the log and the
-   * tables that refer to it.
+   * What of an import is in use, by any table that refers to it, or was changed since it was taken,
+   * by its version and the log. Before it is taken its own later rows change its earlier ones.
    */
-  List<InUse> inUse(Row of, String record, Removal removal) {
+  List<InUse> inUse(Row of, String record, Removal removal, Collection<Journal> among) {
     List<String> uses = new ArrayList<>();
     for (String reference : references(removal)) {
       String[] parts = reference.split("\\|");
@@ -196,22 +198,24 @@ class ImportStore {
               + ")");
     }
     removal.inUse().forEach(condition -> uses.add("w.before IS NULL AND " + condition));
-    uses.add("r.version <> w.version");
-    // What the log of an account says of its contacts and items are records of their own.
-    uses.add(
-        "EXISTS (SELECT 1 FROM change_log c WHERE c.record = :record AND c.record_id = r.id AND c.id > :logTo"
-            + " AND c.what NOT IN ('contact', 'open item'))");
     uses.add(
         "EXISTS (SELECT 1 FROM record_file f WHERE f.record = :record AND f.record_id = r.id AND f.removed_at IS NULL)");
+    // What the log of an account says of its contacts and items are records of their own.
+    uses.add(":logTo > 0 AND r.version <> w.version");
+    uses.add(
+        ":logTo > 0 AND EXISTS (SELECT 1 FROM change_log c WHERE c.record = :record AND c.record_id = r.id"
+            + " AND c.id > :logTo AND c.what NOT IN ('contact', 'open item'))");
     return sql.sql(
             "SELECT r.id, "
                 + removal.name()
                 + " AS name FROM data_import_row w JOIN "
                 + removal.table()
-                + " r ON r.id = w.record_id WHERE w.import_id = :id AND ("
+                + " r ON r.id = w.record_id WHERE w.import_id = :id"
+                + " AND w.record_id IN (SELECT value FROM json_each(:among)) AND ("
                 + String.join(" OR ", uses)
                 + ") ORDER BY r.id")
         .param("id", of.id())
+        .param("among", JsonList.of(among.stream().map(Journal::recordId).toList()))
         .param("record", record)
         .param("logTo", of.logTo())
         .query(InUse.class)

@@ -12,6 +12,8 @@ import firmtally.server.platform.search.SearchIndex;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
@@ -21,6 +23,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class ImportUndo {
   private static final int AT_A_TIME = 50;
+  private static final int NOTHING_LEFT = -1;
   private static final JsonMapper JSON = JsonMapper.builder().build();
   private final ImportStore store;
   private final OwnFieldService own;
@@ -44,17 +47,44 @@ class ImportUndo {
     this.transaction = transaction;
   }
 
-  /** Undoes some records of an import, the latest first. */
-  void all(ImportKind<?> kind, ImportId id, List<ImportStore.Journal> rows, Actor by) {
-    int step = kind.atOnce() ? Math.max(1, rows.size()) : AT_A_TIME;
-    for (int at = 0; at < rows.size(); at += step) {
-      List<ImportStore.Journal> some = rows.subList(at, Math.min(at + step, rows.size()));
-      transaction.executeWithoutResult(s -> part(kind, id, some, by));
+  /**
+   * Undoes what the journal of an import still has, the latest first. Each part looks in its own
+   * act what is in use: that stays, and so two that undo the same do nothing twice.
+   *
+   * @return how many records were undone
+   */
+  int all(ImportKind<?> kind, ImportId id, Actor by) {
+    int most = kind.atOnce() ? Integer.MAX_VALUE : AT_A_TIME;
+    int undone = 0;
+    Integer part = transaction.execute(s -> part(kind, id, most, by));
+    while (part != NOTHING_LEFT) {
+      undone += part;
       ImportWriter.letOthersIn();
+      part = transaction.execute(s -> part(kind, id, most, by));
     }
+    return undone;
   }
 
-  private void part(ImportKind<?> kind, ImportId id, List<ImportStore.Journal> rows, Actor by) {
+  private int part(ImportKind<?> kind, ImportId id, int most, Actor by) {
+    List<ImportStore.Journal> next = store.journal(id, most);
+    if (next.isEmpty()) {
+      return NOTHING_LEFT;
+    }
+    Set<RecordId> inUse =
+        store
+            .inUse(store.find(id).orElseThrow(), kind.about().record(), kind.removal(), next)
+            .stream()
+            .map(ImportStore.InUse::id)
+            .collect(Collectors.toSet());
+    List<ImportStore.Journal> rows =
+        next.stream().filter(row -> !inUse.contains(row.recordId())).toList();
+    undo(kind, rows, by);
+    store.forgetRows(id, next.stream().map(ImportStore.Journal::recordId).toList());
+    events.changed(kind.about().record(), new RecordId(0));
+    return rows.size();
+  }
+
+  private void undo(ImportKind<?> kind, List<ImportStore.Journal> rows, Actor by) {
     List<RecordId> made =
         rows.stream()
             .filter(row -> row.before() == null)
@@ -62,9 +92,9 @@ class ImportUndo {
             .toList();
     if (!made.isEmpty()) {
       Runnable afterwards = kind.removing(made);
-      store.remove(kind.record(), made, kind.removal());
-      index.remove(kind.record(), made);
-      phones.remove(kind.record(), made);
+      store.remove(kind.about().record(), made, kind.removal());
+      index.remove(kind.about().record(), made);
+      phones.remove(kind.about().record(), made);
       afterwards.run();
     }
     List<ImportStore.Journal> changed = rows.stream().filter(row -> row.before() != null).toList();
@@ -73,10 +103,8 @@ class ImportUndo {
           changed.stream().map(row -> new Before(row.recordId(), row.before())).toList(), by);
       changed.stream()
           .filter(row -> row.ownBefore() != null)
-          .forEach(row -> restoreOwn(kind.record(), row, by));
+          .forEach(row -> restoreOwn(kind.about().record(), row, by));
     }
-    store.forgetRows(id, rows.stream().map(ImportStore.Journal::recordId).toList());
-    events.changed(kind.record(), new RecordId(0));
   }
 
   private void restoreOwn(String record, ImportStore.Journal row, Actor by) {

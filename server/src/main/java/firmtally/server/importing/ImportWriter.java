@@ -109,8 +109,9 @@ class ImportWriter implements DueWork {
       boolean isNew = written.before() == null;
       String before = null;
       if (!values.isEmpty()) {
-        before = isNew ? null : JSON.writeValueAsString(own.values(kind.record(), written.id()));
-        own.fill(kind.record(), written.id(), values, by);
+        before =
+            isNew ? null : JSON.writeValueAsString(own.values(kind.about().record(), written.id()));
+        own.fill(kind.about().record(), written.id(), values, by);
       }
       added += isNew ? 1 : 0;
       changed += isNew ? 0 : 1;
@@ -121,7 +122,7 @@ class ImportWriter implements DueWork {
       reading.end();
       store.seal(id, kind.removal().table());
       store.setTaken(id, clock.instant(), added, changed);
-      events.changed(kind.record(), ALL);
+      events.changed(kind.about().record(), ALL);
     }
   }
 
@@ -144,7 +145,7 @@ class ImportWriter implements DueWork {
       Progress progress,
       Actor by) {
     ImportId id =
-        transaction.execute(s -> store.begin(kind.word(), by.id(), file, clock.instant()));
+        transaction.execute(s -> store.begin(kind.about().word(), by.id(), file, clock.instant()));
     goingOn.add(id);
     try {
       Run<D> run = new Run<>(kind, reading, rows, id, by);
@@ -174,7 +175,7 @@ class ImportWriter implements DueWork {
   private void takeBackUntaken(ImportKind<?> kind, ImportId id) {
     ImportStore.Row row = store.find(id).orElseThrow();
     if (row.takenAt() == null) {
-      undo.all(kind, id, store.journal(id), Actor.SYSTEM);
+      undo.all(kind, id, Actor.SYSTEM);
       transaction.executeWithoutResult(s -> store.forget(id));
     }
   }
@@ -200,7 +201,7 @@ class ImportWriter implements DueWork {
       }
     }
     for (ImportStore.Row row : store.beingUndone()) {
-      undo.all(kinds.get(row.kind()), row.id(), store.journal(row.id()), Actor.SYSTEM);
+      undo.all(kinds.get(row.kind()), row.id(), Actor.SYSTEM);
     }
     for (ImportStore.Row row : store.taken(LATEST)) {
       if (!goingOn.contains(row.id())) {

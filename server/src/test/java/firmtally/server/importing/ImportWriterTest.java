@@ -49,23 +49,8 @@ class ImportWriterTest {
     private boolean isKilled;
 
     @Override
-    public String word() {
-      return "enquiries";
-    }
-
-    @Override
-    public String one() {
-      return "enquiry";
-    }
-
-    @Override
-    public int position() {
-      return 1;
-    }
-
-    @Override
-    public String record() {
-      return "enquiry";
+    public About about() {
+      return new About("enquiries", "enquiry", 1, "enquiry");
     }
 
     @Override
@@ -74,7 +59,9 @@ class ImportWriterTest {
     }
 
     @Override
-    public void checkMay(Actor actor) {}
+    public boolean isFor(Actor actor) {
+      return true;
+    }
 
     @Override
     public Removal removal() {

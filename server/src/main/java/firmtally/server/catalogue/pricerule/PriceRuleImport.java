@@ -41,23 +41,8 @@ class PriceRuleImport implements ImportKind<PriceRule> {
   record Kept(RuleForm form, boolean deactivated) {}
 
   @Override
-  public String word() {
-    return "price-rules";
-  }
-
-  @Override
-  public String one() {
-    return "price rule";
-  }
-
-  @Override
-  public int position() {
-    return 2;
-  }
-
-  @Override
-  public String record() {
-    return "price-rule";
+  public About about() {
+    return new About("price-rules", "price rule", 2, "price-rule");
   }
 
   @Override
@@ -76,8 +61,8 @@ class PriceRuleImport implements ImportKind<PriceRule> {
   }
 
   @Override
-  public void checkMay(Actor actor) {
-    actor.checkManages();
+  public boolean isFor(Actor actor) {
+    return actor.roles().manages();
   }
 
   @Override

@@ -40,23 +40,8 @@ class ProductImport implements ImportKind<Product> {
   }
 
   @Override
-  public String word() {
-    return "products";
-  }
-
-  @Override
-  public String one() {
-    return "product";
-  }
-
-  @Override
-  public int position() {
-    return 1;
-  }
-
-  @Override
-  public String record() {
-    return "product";
+  public About about() {
+    return new About("products", "product", 1, "product");
   }
 
   @Override
@@ -78,8 +63,8 @@ class ProductImport implements ImportKind<Product> {
   }
 
   @Override
-  public void checkMay(Actor actor) {
-    actor.checkManages();
+  public boolean isFor(Actor actor) {
+    return actor.roles().manages();
   }
 
   @Override

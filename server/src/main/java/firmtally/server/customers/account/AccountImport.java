@@ -1,7 +1,7 @@
 package firmtally.server.customers.account;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
+import firmtally.server.access.Sellers;
 import firmtally.server.access.UserService;
 import firmtally.server.company.credit.CreditRulesService;
 import firmtally.server.customers.account.AccountService.AccountEdit;
@@ -14,12 +14,10 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ImportId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
-import firmtally.server.platform.web.NotAllowed;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -69,23 +67,8 @@ class AccountImport implements ImportKind<AccountImport.Draft> {
       Optional<Account> before, AccountStore.Edit edit, Optional<Account> added, String number) {}
 
   @Override
-  public String word() {
-    return "accounts";
-  }
-
-  @Override
-  public String one() {
-    return "account";
-  }
-
-  @Override
-  public int position() {
-    return 3;
-  }
-
-  @Override
-  public String record() {
-    return "account";
+  public About about() {
+    return new About("accounts", "account", 3, "account");
   }
 
   @Override
@@ -116,10 +99,8 @@ class AccountImport implements ImportKind<AccountImport.Draft> {
   }
 
   @Override
-  public void checkMay(Actor actor) {
-    if (!actor.roles().sells() && !actor.roles().has(Role.ADMINISTRATOR)) {
-      throw new NotAllowed("Accounts are imported by who sells, and by an administrator.");
-    }
+  public boolean isFor(Actor actor) {
+    return actor.roles().sells();
   }
 
   @Override
@@ -166,13 +147,13 @@ class AccountImport implements ImportKind<AccountImport.Draft> {
   /** One file. */
   private final class AccountReading implements Reading<Draft> {
     private final Actor actor;
-    private final Map<String, Actor> sellers;
+    private final Sellers sellers;
     private final Set<String> numbers = new HashSet<>();
     private final String prefix = counters.prefix("A");
 
     AccountReading(Actor actor) {
       this.actor = actor;
-      this.sellers = users.sellersByWord();
+      this.sellers = users.sellers(actor);
     }
 
     @Override
@@ -198,7 +179,7 @@ class AccountImport implements ImportKind<AccountImport.Draft> {
         if (number.startsWith(prefix)) {
           input.refuse("number", "No account has this number. Leave it blank for a new one.");
         }
-        added = owner(row, input).map(owner -> added(row, input, edit, owner));
+        added = sellers.owner(input, row.at("owner")).map(owner -> added(row, input, edit, owner));
       }
       return input.problems().isEmpty()
           ? Optional.of(new Draft(before, edit, added, number))
@@ -242,27 +223,12 @@ class AccountImport implements ImportKind<AccountImport.Draft> {
       AccountService.checkTerms(input, before, edit, actor);
       if (!row.at("owner").isEmpty()
           && !row.at("owner").equalsIgnoreCase(before.ownerName())
-          && owner(row, input).filter(o -> o.id().equals(before.ownerId())).isEmpty()) {
+          && sellers
+              .owner(input, row.at("owner"))
+              .filter(o -> o.id().equals(before.ownerId()))
+              .isEmpty()) {
         input.refuse("owner", "A known account is given to somebody else by a reassignment.");
       }
-    }
-
-    private Optional<Actor> owner(ImportRow row, Input input) {
-      String typed = row.at("owner");
-      if (typed.isEmpty()) {
-        if (!actor.roles().sells()) {
-          input.refuse("owner", "Enter the name or email of who owns it.");
-          return Optional.empty();
-        }
-        return Optional.of(actor);
-      }
-      Optional<Actor> owner = Optional.ofNullable(sellers.get(UserService.word(typed)));
-      if (owner.isEmpty()) {
-        input.refuse("owner", "No active user who sells has this name or email.");
-      } else if (!owner.get().id().equals(actor.id()) && !actor.manages(owner.get().team())) {
-        input.refuse("owner", "Only a manager can give accounts to " + owner.get().name() + ".");
-      }
-      return owner;
     }
 
     private Account added(ImportRow row, Input input, AccountStore.Edit edit, Actor owner) {

@@ -92,7 +92,8 @@ class AccountStore {
   Optional<Account> alike(String name, String email) {
     return sql.sql(
             COLUMNS
-                + " WHERE a.name = :name OR (:email <> '' AND a.email = :email COLLATE NOCASE) ORDER BY a.name = :name DESC LIMIT 1")
+                + " WHERE a.name = :name OR (a.email <> '' AND lower(a.email) = lower(:email))"
+                + " ORDER BY a.name = :name DESC, a.id LIMIT 1")
         .param("name", name)
         .param("email", email)
         .query(AccountStore::account)

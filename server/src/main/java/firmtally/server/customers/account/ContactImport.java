@@ -1,7 +1,6 @@
 package firmtally.server.customers.account;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.customers.account.AccountService.Contact;
 import firmtally.server.customers.account.AccountService.ContactForm;
 import firmtally.server.importing.ImportField;
@@ -13,7 +12,6 @@ import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.ImportId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
-import firmtally.server.platform.web.NotAllowed;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -48,23 +46,8 @@ class ContactImport implements ImportKind<ContactImport.Draft> {
   record Kept(AccountId account, ContactForm form) {}
 
   @Override
-  public String word() {
-    return "contacts";
-  }
-
-  @Override
-  public String one() {
-    return "contact";
-  }
-
-  @Override
-  public int position() {
-    return 4;
-  }
-
-  @Override
-  public String record() {
-    return "contact";
+  public About about() {
+    return new About("contacts", "contact", 4, "contact");
   }
 
   @Override
@@ -81,10 +64,8 @@ class ContactImport implements ImportKind<ContactImport.Draft> {
   }
 
   @Override
-  public void checkMay(Actor actor) {
-    if (!actor.roles().sells() && !actor.roles().has(Role.ADMINISTRATOR)) {
-      throw new NotAllowed("Contacts are imported by who sells, and by an administrator.");
-    }
+  public boolean isFor(Actor actor) {
+    return actor.roles().sells();
   }
 
   @Override

@@ -50,23 +50,8 @@ class EnquiryImport implements ImportKind<EnquiryReader.Draft> {
   }
 
   @Override
-  public String word() {
-    return "enquiries";
-  }
-
-  @Override
-  public String one() {
-    return "enquiry";
-  }
-
-  @Override
-  public int position() {
-    return 5;
-  }
-
-  @Override
-  public String record() {
-    return "enquiry";
+  public About about() {
+    return new About("enquiries", "enquiry", 5, "enquiry");
   }
 
   @Override
@@ -96,8 +81,8 @@ class EnquiryImport implements ImportKind<EnquiryReader.Draft> {
   }
 
   @Override
-  public void checkMay(Actor actor) {
-    actor.checkSells();
+  public boolean isFor(Actor actor) {
+    return actor.roles().sells();
   }
 
   @Override

@@ -2,8 +2,8 @@ package firmtally.server.integration.webhook;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
-import firmtally.server.platform.events.AfterCommit;
 import firmtally.server.platform.events.Events;
+import firmtally.server.platform.events.Soon;
 import firmtally.server.platform.ids.Id;
 import firmtally.server.platform.jobs.DueWork;
 import firmtally.server.platform.records.Records;
@@ -29,11 +29,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
-import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
@@ -68,8 +65,7 @@ class HookSender implements DueWork, DisposableBean {
   private final UserService users;
   private final TransactionTemplate transaction;
   private final Clock clock;
-  private final ExecutorService sender = AfterCommit.worker("web hooks");
-  private final AtomicBoolean wanted = new AtomicBoolean();
+  private final Soon soon = new Soon("web hooks", this::tell);
   private final HttpClient client =
       HttpClient.newBuilder()
           .version(HttpClient.Version.HTTP_1_1)
@@ -89,22 +85,10 @@ class HookSender implements DueWork, DisposableBean {
     this.users = users;
     this.transaction = transaction;
     this.clock = clock;
-    events.afterChanges(this::wake);
-  }
-
-  /** Has it looked after soon; asked for often, it is done once. */
-  private void wake() {
-    if (!wanted.getAndSet(true)) {
-      try {
-        sender.execute(this::tell);
-      } catch (RejectedExecutionException closing) {
-        wanted.set(false);
-      }
-    }
+    events.afterChanges(soon::wake);
   }
 
   private void tell() {
-    wanted.set(false);
     try {
       store.behind().forEach(hook -> alone(hook, () -> gather(hook)));
       store.withDue(clock.instant()).forEach(hook -> alone(hook, () -> sendDue(hook)));
@@ -155,7 +139,7 @@ class HookSender implements DueWork, DisposableBean {
           store.setToldTo(hook.id(), entries.get(entries.size() - 1).place());
         });
     if (entries.size() == ENTRIES) {
-      wake();
+      soon.wake();
     }
   }
 
@@ -270,11 +254,11 @@ class HookSender implements DueWork, DisposableBean {
             store.forget(
                 clock.instant().minus(DELIVERED_DAYS, ChronoUnit.DAYS),
                 clock.instant().minus(FAILED_DAYS, ChronoUnit.DAYS)));
-    wake();
+    soon.wake();
   }
 
   @Override
   public void destroy() {
-    sender.shutdownNow();
+    soon.close();
   }
 }

@@ -2,7 +2,7 @@ package firmtally.server.pipeline.opportunity;
 
 import firmtally.core.money.Quantity;
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
+import firmtally.server.access.Sellers;
 import firmtally.server.access.UserService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
@@ -24,7 +24,6 @@ import firmtally.server.platform.ids.OpportunityId;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.ids.StageId;
 import firmtally.server.platform.web.Input;
-import firmtally.server.platform.web.NotAllowed;
 import firmtally.server.platform.web.TypedNumber;
 import firmtally.server.worksheet.calculation.LineForm;
 import firmtally.server.worksheet.calculation.WorksheetForm;
@@ -32,7 +31,6 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -87,23 +85,8 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
   record Draft(Opening opening, Stage stage, Actor owner, String account, Optional<Next> next) {}
 
   @Override
-  public String word() {
-    return "opportunities";
-  }
-
-  @Override
-  public String one() {
-    return "opportunity";
-  }
-
-  @Override
-  public int position() {
-    return 6;
-  }
-
-  @Override
-  public String record() {
-    return "opportunity";
+  public About about() {
+    return new About("opportunities", "opportunity", 6, "opportunity");
   }
 
   @Override
@@ -131,10 +114,8 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
   }
 
   @Override
-  public void checkMay(Actor actor) {
-    if (!actor.roles().sells() && !actor.roles().has(Role.ADMINISTRATOR)) {
-      throw new NotAllowed("Opportunities are imported by who sells, and by an administrator.");
-    }
+  public boolean isFor(Actor actor) {
+    return actor.roles().sells();
   }
 
   @Override
@@ -192,10 +173,11 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
   /** One file. */
   private final class OpportunityReading implements Reading<Draft> {
     private final Actor actor;
-    private final Map<String, Actor> sellers = users.sellersByWord();
+    private final Sellers sellers;
 
     OpportunityReading(Actor actor) {
       this.actor = actor;
+      this.sellers = users.sellers(actor);
     }
 
     @Override
@@ -204,7 +186,7 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
       String title = input.text("title", row.at("title"), LONGEST);
       Optional<SalesProcess> process = process(row, input);
       Optional<Stage> stage = process.flatMap(p -> stage(row, input, p));
-      Optional<Actor> owner = owner(row, input);
+      Optional<Actor> owner = sellers.owner(input, row.at("owner"));
       Optional<LocalDate> close =
           row.at("close").isEmpty() ? Optional.empty() : input.day("close", row.at("close"));
       WorksheetForm lines = lines(row, input);
@@ -272,24 +254,6 @@ class OpportunityImport implements ImportKind<OpportunityImport.Draft> {
                 + ".");
       }
       return found;
-    }
-
-    private Optional<Actor> owner(ImportRow row, Input input) {
-      String typed = row.at("owner");
-      if (typed.isEmpty()) {
-        if (!actor.roles().sells()) {
-          input.refuse("owner", "Enter the name or email of who owns it.");
-          return Optional.empty();
-        }
-        return Optional.of(actor);
-      }
-      Optional<Actor> owner = Optional.ofNullable(sellers.get(UserService.word(typed)));
-      if (owner.isEmpty()) {
-        input.refuse("owner", "No active user who sells has this name or email.");
-      } else if (!owner.get().id().equals(actor.id()) && !actor.manages(owner.get().team())) {
-        input.refuse("owner", "Only a manager can import for " + owner.get().name() + ".");
-      }
-      return owner;
     }
 
     private WorksheetForm lines(ImportRow row, Input input) {

@@ -1,7 +1,6 @@
 package firmtally.server.sales.ledger;
 
 import firmtally.server.access.Actor;
-import firmtally.server.access.Role;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountNames;
@@ -40,23 +39,8 @@ class OpenItemImport implements ImportKind<LedgerService.Entry> {
   }
 
   @Override
-  public String word() {
-    return "open-items";
-  }
-
-  @Override
-  public String one() {
-    return "open item";
-  }
-
-  @Override
-  public int position() {
-    return 7;
-  }
-
-  @Override
-  public String record() {
-    return "open-item";
+  public About about() {
+    return new About("open-items", "open item", 7, "open-item");
   }
 
   @Override
@@ -72,10 +56,8 @@ class OpenItemImport implements ImportKind<LedgerService.Entry> {
   }
 
   @Override
-  public void checkMay(Actor actor) {
-    if (!actor.roles().has(Role.ADMINISTRATOR)) {
-      actor.checkKeepsBooks();
-    }
+  public boolean isFor(Actor actor) {
+    return actor.roles().keepsBooks();
   }
 
   @Override
