@@ -1,29 +1,29 @@
--- Makes a large company of the demo: 100,000 opportunities with 500,000 lines, 3,000 of them open, 5,000 accounts more and
--- 40 reps in 8 teams. Everything is made from numbers, so that each run makes the same.
+-- Makes a large company of the demo: <many> opportunities of three years with five lines each, 3 % of them open, with an account
+-- for twenty of them and a rep for 2,500 in teams of five. Everything is made from numbers, so that each run makes the same.
 PRAGMA foreign_keys = OFF;
 PRAGMA synchronous = OFF;
 BEGIN;
 CREATE TEMP TABLE n (i INTEGER PRIMARY KEY);
-INSERT INTO n WITH RECURSIVE c(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM c WHERE i < 100000) SELECT i FROM c;
+INSERT INTO n WITH RECURSIVE c(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM c WHERE i < <many>) SELECT i FROM c;
 
 -- A backup in the middle would be measured too.
 UPDATE backup_plan SET hour = NULL;
 
 INSERT INTO person (id, login, name, email, team, password)
-SELECT 1000 + i, 'rep' || i, 'Rep ' || i, 'rep' || i || '@harrowplumb.example', 'Team ' || (i % 8),
+SELECT 1000 + i, 'rep' || i, 'Rep ' || i, 'rep' || i || '@harrowplumb.example', 'Team ' || (i % <teams>),
        (SELECT password FROM person WHERE login = 'mara')
-FROM n WHERE i <= 40;
-INSERT INTO person_role (person_id, role) SELECT 1000 + i, 'rep' FROM n WHERE i <= 40;
+FROM n WHERE i <= <reps>;
+INSERT INTO person_role (person_id, role) SELECT 1000 + i, 'rep' FROM n WHERE i <= <reps>;
 
 INSERT INTO account (id, number, name, kind, status, industry, street, postal, town, email, phone, owner_id)
 SELECT 10000 + i, 'A-' || (20000 + i),
        (SELECT name FROM account WHERE id = 1 + i % 60) || ' ' || i, 'company', CASE WHEN i % 3 THEN 'customer' ELSE 'prospect' END,
        (SELECT industry FROM account WHERE id = 1 + i % 60), '', printf('%05d', 10000 + i * 17 % 89999),
        (SELECT town FROM account WHERE id = 1 + i % 60), 'office@large' || i || '.example', '555 77 ' || printf('%06d', i),
-       1001 + i % 40
-FROM n WHERE i <= 5000;
+       1001 + i % <reps>
+FROM n WHERE i <= <accounts>;
 INSERT INTO phone_digits (digits, record, record_id)
-SELECT substr('55577' || printf('%06d', i), -8), 'account', 10000 + i FROM n WHERE i <= 5000;
+SELECT substr('55577' || printf('%06d', i), -8), 'account', 10000 + i FROM n WHERE i <= <accounts>;
 INSERT INTO search_index (rowid, kind, record_id, number, words) SELECT id * 32, 'account', id, number, name || ' ' || town FROM account WHERE id > 10000;
 
 INSERT INTO worksheet (id, currency, list, contract, cost, monthly, invoice_total)
@@ -36,28 +36,28 @@ SELECT 1000000 + n.i, k.i, k.i, p.code, p.name, p.family, p.list_price, p.unit_c
        p.unit_cost / 100
 FROM n JOIN (SELECT i FROM n WHERE i <= 5) k JOIN product p ON p.id = 1 + (n.i * 5 + k.i) % (SELECT MAX(id) FROM product);
 
--- The last 3,000 are open, a third of them renewals; of the others half were won.
+-- The last 3 % are open, a third of them renewals; of the others half were won.
 INSERT INTO opportunity (id, number, title, account_id, owner_id, process_id, stage_id, state, stage_since, opened_on, expected_close,
                          slips, worksheet_id, closed_on, won_amount, reason, priority, interest, business, source, campaign,
                          touched_on)
 SELECT 1000000 + i, 'O-' || (1000000 + i),
-       (SELECT title FROM opportunity WHERE id = 1 + i % 400), 10000 + 1 + i % 5000, 1001 + i % 40,
+       (SELECT title FROM opportunity WHERE id = 1 + i % 400), 10000 + 1 + i % <accounts>, 1001 + i % <reps>,
        CASE WHEN i % 3 THEN 1 ELSE 2 END,
        CASE WHEN i % 3 THEN (SELECT MIN(id) FROM stage WHERE process_id = 1) + i % 4
             ELSE (SELECT MIN(id) FROM stage WHERE process_id = 2) + i % 3 END,
-       CASE WHEN i > 97000 THEN 'open' WHEN i % 2 THEN 'won' ELSE 'lost' END,
-       CASE WHEN i > 97000 THEN date('now', -(i % 60) || ' days') ELSE date('now', -(1100 - i / 95) || ' days') END,
-       CASE WHEN i > 97000 THEN date('now', -(60 + i % 90) || ' days') ELSE date('now', -(1140 - i / 95) || ' days') END,
-       CASE WHEN i > 97000 THEN date('now', (i % 240 - 20) || ' days') ELSE date('now', -(1080 - i / 95) || ' days') END,
+       CASE WHEN i > <closed> THEN 'open' WHEN i % 2 THEN 'won' ELSE 'lost' END,
+       CASE WHEN i > <closed> THEN date('now', -(i % 60) || ' days') ELSE date('now', -(1100 - i * 1021 / <closed>) || ' days') END,
+       CASE WHEN i > <closed> THEN date('now', -(60 + i % 90) || ' days') ELSE date('now', -(1140 - i * 1021 / <closed>) || ' days') END,
+       CASE WHEN i > <closed> THEN date('now', (i % 240 - 20) || ' days') ELSE date('now', -(1080 - i * 1021 / <closed>) || ' days') END,
        CASE WHEN i % 11 = 0 THEN 2 ELSE 0 END, 1000000 + i,
-       CASE WHEN i > 97000 THEN NULL ELSE date('now', -(1085 - i / 95) || ' days') END,
-       CASE WHEN i <= 97000 AND i % 2 THEN 40000 + (i * 7919) % 4000000 END,
-       CASE WHEN i <= 97000 AND i % 2 = 0 THEN CASE i % 6 WHEN 0 THEN 'Price' WHEN 2 THEN 'Bought elsewhere' ELSE 'No budget this year' END END,
+       CASE WHEN i > <closed> THEN NULL ELSE date('now', -(1085 - i * 1021 / <closed>) || ' days') END,
+       CASE WHEN i <= <closed> AND i % 2 THEN 40000 + (i * 7919) % 4000000 END,
+       CASE WHEN i <= <closed> AND i % 2 = 0 THEN CASE i % 6 WHEN 0 THEN 'Price' WHEN 2 THEN 'Bought elsewhere' ELSE 'No budget this year' END END,
        CASE i % 5 WHEN 0 THEN 'high' WHEN 1 THEN 'low' ELSE 'normal' END,
        CASE i % 4 WHEN 0 THEN 'high' WHEN 1 THEN 'medium' ELSE 'unknown' END, CASE WHEN i % 2 THEN 'new' ELSE 'existing' END,
        CASE i % 4 WHEN 0 THEN 'phone' WHEN 1 THEN 'web form' WHEN 2 THEN 'trade fair' ELSE 'word of mouth' END,
        CASE WHEN i % 9 THEN '' ELSE 'Autumn calibration' END,
-       CASE WHEN i > 97000 THEN date('now', -(i % 25) || ' days') ELSE date('now', -(1085 - i / 95) || ' days') END
+       CASE WHEN i > <closed> THEN date('now', -(i % 25) || ' days') ELSE date('now', -(1085 - i * 1021 / <closed>) || ' days') END
 FROM n;
 -- Each came to its stage step by step, eight days each, and stood as it did in between.
 INSERT INTO stage_log (opportunity_id, at, person_id, from_stage, to_stage, value)
@@ -88,7 +88,7 @@ SELECT o.id * 32 + 2, 'opportunity', o.id, o.number, o.title || ' ' || a.name FR
 WHERE o.id > 1000000;
 INSERT OR IGNORE INTO goal (person_id, month, amount)
 SELECT 1000 + p.i, strftime('%Y-%m', 'now', (m.i - 6) || ' months'), 4200000
-FROM (SELECT i FROM n WHERE i <= 40) p JOIN (SELECT i FROM n WHERE i <= 12) m;
+FROM (SELECT i FROM n WHERE i <= <reps>) p JOIN (SELECT i FROM n WHERE i <= 12) m;
 COMMIT;
 ANALYZE;
 SELECT (SELECT COUNT(*) FROM opportunity) || ' opportunities, ' || (SELECT COUNT(*) FROM worksheet_line) || ' lines, '

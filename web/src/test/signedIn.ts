@@ -1,4 +1,4 @@
-import { isToday } from '$lib/ui/format';
+import { isToday, NEUTRAL } from '$lib/ui/format';
 import { session } from '$lib/shell/session.svelte';
 
 /** The day on which these tests take place. */
@@ -18,7 +18,8 @@ export function signedIn(role: string, id = 2): void {
     needsSetup: false,
     demo: false,
     today: TODAY,
-    timeZone: 'UTC'
+    timeZone: 'UTC',
+    writing: NEUTRAL
   };
   isToday(TODAY);
   session.company = {

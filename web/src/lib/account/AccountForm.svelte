@@ -1,12 +1,15 @@
 <script lang="ts">
   import { api, ask, type Schemas } from '$lib/api/client';
   import Entry from '$lib/forms/Entry.svelte';
+  import Pick from '$lib/forms/Pick.svelte';
   import FormFoot from '$lib/forms/FormFoot.svelte';
   import Tick from '$lib/forms/Tick.svelte';
   import { Form } from '$lib/forms/form.svelte';
   import { match } from '$lib/ui/acts.svelte';
   import { untrack } from 'svelte';
   import Offered from '$lib/ui/Offered.svelte';
+  import { load } from '$lib/ui/load.svelte';
+  import { languageOptions } from '$lib/settings/languages';
   /** What can be typed on an account; price group and terms by managers. */
   let { a, onChange }: { a: Schemas['AccountPage']; onChange: () => unknown } = $props();
   const FIELDS = [
@@ -19,7 +22,6 @@
     ['email', 'Email'],
     ['phone', 'Phone'],
     ['taxId', 'Tax ID'],
-    ['language', 'Language of letters (en, de; blank: ours)'],
     ['taxExemption', 'No tax, because (optional)'],
     ['paysAs', 'Pays under the name (optional)']
   ] as const;
@@ -49,6 +51,10 @@
     },
     version: account.version
   });
+  const texts = load(
+    () => ['texts'],
+    () => api.GET('/api/texts')
+  );
   const form = new Form({
     ...untrack(() => of(a)),
     draft: `account ${path.id}`,
@@ -72,6 +78,12 @@
     <Entry {form} name="priceGroup" label="Price group" list="account-priceGroup" />
     <Entry {form} name="termsDays" label="Payment terms (days)" />
   {/if}
+  <Pick
+    {form}
+    name="language"
+    label="Language of letters and papers"
+    options={[['', 'ours'], ...languageOptions(texts.data?.languages ?? [], form.values.language)]}
+  />
   <div class="whole"><Tick {form} name="poNumberRequired" label="PO number required" /></div>
   <FormFoot {form} />
 </form>

@@ -17,15 +17,42 @@ const ACCOUNT = {
   email: 'desk@reed.example',
   phone: '555 0102',
   priceGroup: null,
+  language: '',
   termsDays: 30,
   poNumberRequired: false,
   mayChangeTerms: false,
   version: 7
 };
 
+const TEXTS = {
+  texts: [],
+  fields: [],
+  languages: [
+    { code: 'en', name: 'English', words: true, shipped: false, texts: 16 },
+    { code: 'de', name: 'German', words: true, shipped: true, texts: 0 }
+  ]
+};
+
+/** What is answered when the account is read anew. */
+function standsAs(account: unknown) {
+  calls.GET.mockReset().mockImplementation((path) => (path === '/api/texts' ? TEXTS : account));
+}
+
 describe('an account as typed', () => {
   beforeEach(() => {
     calls.PUT.mockReset().mockResolvedValue(undefined);
+    standsAs(ACCOUNT);
+  });
+
+  it('is written to in one of the languages that there are, or in ours', async () => {
+    within(AccountForm, { a: { ...ACCOUNT, language: 'pl' }, onChange: vi.fn() });
+    const language = screen.getByLabelText<HTMLSelectElement>('Language of letters and papers');
+    await screen.findByRole('option', { name: 'German' });
+    expect([...language.options].map((one) => one.text)).toEqual(['ours', 'English', 'German', 'pl']);
+    expect(language).toHaveValue('pl');
+    await userEvent.selectOptions(language, 'de');
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+    expect(calls.PUT.mock.calls[0]?.[1]).toMatchObject({ body: { language: 'de' } });
   });
 
   it('is saved over the version it was opened with', async () => {
@@ -67,7 +94,7 @@ describe('an account as typed', () => {
 
   it('says who was first', async () => {
     calls.PUT.mockResolvedValueOnce(overtaken('Nils changed address in the meantime.', 8));
-    calls.GET.mockResolvedValueOnce({ ...ACCOUNT, version: 8 });
+    standsAs({ ...ACCOUNT, version: 8 });
     const onChange = vi.fn();
     within(AccountForm, { a: ACCOUNT, onChange });
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
@@ -77,7 +104,7 @@ describe('an account as typed', () => {
 
   it('keeps the version it was opened with, whatever is shown anew, and compares', async () => {
     calls.PUT.mockResolvedValueOnce(overtaken('Nils changed address at 10:12.', 8));
-    calls.GET.mockResolvedValueOnce({ ...ACCOUNT, version: 8, town: 'Oxbarrow', street: '9 New Road' });
+    standsAs({ ...ACCOUNT, version: 8, town: 'Oxbarrow', street: '9 New Road' });
     const { rerender } = within(AccountForm, { a: ACCOUNT, onChange: vi.fn() });
     await userEvent.type(screen.getByLabelText('Town'), ' East');
     const anew = { a: { ...ACCOUNT, version: 8, town: 'Oxbarrow' }, onChange: vi.fn() };

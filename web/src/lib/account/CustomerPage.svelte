@@ -4,7 +4,7 @@
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at, day } from '$lib/ui/format';
+  import { day, moment } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** Which contacts may see the customer page, what was asked there, and the answers. */
   let { account, mayChange }: { account: number; mayChange: boolean } = $props();
@@ -86,7 +86,7 @@
               ? 'ended'
               : 'none'}</td
         >
-        <td>{c.seenAt ? at(c.seenAt) : '–'}</td>
+        <td>{c.seenAt ? moment(c.seenAt) : '–'}</td>
         <td class="acts"
           >{#if mayChange}
             <button class="plain" disabled={!c.email} onclick={() => startInvite(c)}
@@ -110,9 +110,9 @@
 <Notice refusal={refusalOf(questions)} />
 {#each questions.data ?? [] as q (q.id)}
   <article>
-    <p>{q.words} <span class="quiet">{q.name}{q.about ? `, about ${q.about}` : ''}, {at(q.at)}</span></p>
+    <p>{q.words} <span class="quiet">{q.name}{q.about ? `, about ${q.about}` : ''}, {moment(q.at)}</span></p>
     {#if q.answer}<p class="answer">
-        {q.answer} <span class="quiet">{q.answeredBy}, {at(q.answeredAt)}</span>
+        {q.answer} <span class="quiet">{q.answeredBy}, {moment(q.answeredAt)}</span>
       </p>
     {:else if mayChange}<button class="act" onclick={() => startAnswer(q)}>Answer…</button>
     {:else}<p class="quiet">Not answered yet.</p>{/if}

@@ -1,3 +1,4 @@
+import { NEUTRAL } from '$lib/ui/format';
 import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -53,7 +54,8 @@ describe('steps of a record', () => {
       needsSetup: false,
       demo: false,
       today: '2026-11-25',
-      timeZone: 'UTC'
+      timeZone: 'UTC',
+      writing: NEUTRAL
     };
   });
 

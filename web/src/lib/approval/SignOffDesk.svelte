@@ -9,7 +9,7 @@
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
-  import { at, day, daysBetween, figure, percent, words } from '$lib/ui/format';
+  import { day, daysBetween, figure, moment, percent, words } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import { say } from '$lib/ui/said';
   import { session } from '$lib/shell/session.svelte';
@@ -97,10 +97,7 @@
   <div class="facts">
     <span><a href="/accounts/{q.of.accountId}">{q.of.account}</a></span>
     <span>{q.of.owner}</span>
-    <span
-      >asked <b>{day(asked.approval.askedAt)} {at(asked.approval.askedAt)}</b> by {asked.approval
-        .askedByName}</span
-    >
+    <span>asked <b>{moment(asked.approval.askedAt)}</b> by {asked.approval.askedByName}</span>
     {#if asked.approval.answer === null}<span class="heed"
         >waiting {waited}, for the {words(asked.approval.role)}</span
       >{:else}<span

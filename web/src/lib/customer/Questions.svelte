@@ -2,7 +2,7 @@
   import { api, ask, asRefusal, type Refusal, type Schemas } from '$lib/api/client';
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { at } from '$lib/ui/format';
+  import { moment } from '$lib/ui/format';
   /** What was asked and answered, and a place to ask. */
   let {
     rows,
@@ -44,11 +44,11 @@
     <p>
       {q.words}
       <span class="quiet"
-        >{q.name}{#if q.about}, about {q.about}{/if}, {at(q.at)}</span
+        >{q.name}{#if q.about}, about {q.about}{/if}, {moment(q.at)}</span
       >
     </p>
     {#if q.answer}<p class="answer">
-        {q.answer} <span class="quiet">{q.answeredBy}, {at(q.answeredAt)}</span>
+        {q.answer} <span class="quiet">{q.answeredBy}, {moment(q.answeredAt)}</span>
       </p>
     {:else}<p class="quiet">{rep} has your question.</p>{/if}
   </article>

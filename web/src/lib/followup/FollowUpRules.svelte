@@ -4,7 +4,7 @@
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at } from '$lib/ui/format';
+  import { moment } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import FollowUpForm from './FollowUpForm.svelte';
   import { doing, EVENTS } from './events';
@@ -72,7 +72,7 @@
     <tbody>
       {#each firings.data.firings as one (one.id)}
         <tr>
-          <td>{at(one.at)}</td>
+          <td>{moment(one.at)}</td>
           <td>{one.rule}</td>
           <td><a href={placeOf(one.record, one.recordId, one.number)}>{one.number}</a></td>
           <td class={one.failed ? 'bad' : ''}>{one.failed ? `Not done: ${one.done}` : one.done}</td>

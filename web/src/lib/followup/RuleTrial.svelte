@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '$lib/api/client';
-  import { at } from '$lib/ui/format';
+  import { moment } from '$lib/ui/format';
   import { placeOf } from '$lib/shell/places';
   /** What a rule would have done in the last month. */
   let { trial }: { trial: Schemas['FollowUpTrial'] } = $props();
@@ -18,7 +18,7 @@
         <tbody>
           {#each trial.latest as one, n (n)}
             <tr
-              ><td>{at(one.at)}</td><td
+              ><td>{moment(one.at)}</td><td
                 ><a href={placeOf(one.record, one.recordId, one.number)}>{one.number}</a></td
               ><td>{one.title}</td><td>{one.account}</td><td>{one.owner}</td></tr
             >

@@ -3,7 +3,7 @@
   import Ask from '$lib/ui/Ask.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at } from '$lib/ui/format';
+  import { moment } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import { say } from '$lib/ui/said';
   import { wordsOf } from './words';
@@ -57,9 +57,10 @@
             <td>{wordsOf(one.kind)}</td>
             <td>{wrote(one)}</td>
             <td>{one.person}</td>
-            <td>{at(one.at)}</td>
+            <td>{moment(one.at)}</td>
             <td
-              >{#if one.undoneAt}<span class="quiet" title={at(one.undoneAt)}>undone by {one.undoneBy}</span
+              >{#if one.undoneAt}<span class="quiet" title={moment(one.undoneAt)}
+                  >undone by {one.undoneBy}</span
                 >{:else if one.left}<button
                   class="plain"
                   disabled={acts.busy}

@@ -6,16 +6,16 @@
   import Ask from '$lib/ui/Ask.svelte';
   import Icon from '$lib/ui/Icon.svelte';
   import Notice from '$lib/ui/Notice.svelte';
-  import { day, figure, month as monthOf, rounded } from '$lib/ui/format';
+  import { day, figure, month as monthOf, rounded, firstDayOfWeek } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
-  import { byDay, stepMonth, weeksOf } from './month';
+  import { byDay, daysFrom, stepMonth, weeksOf } from './month';
   /** A month of what is due and what is expected to close. */
   let { person, team }: { person: number; team: string } = $props();
   const today = $derived(session.view?.today ?? '2026-01-01');
   let shown = $state((session.view?.today ?? '2026-01-01').slice(0, 7));
   let linking = $state(false);
   let link = $state('');
-  const weeks = $derived(weeksOf(shown));
+  const weeks = $derived(weeksOf(shown, firstDayOfWeek()));
   const from = $derived(weeks[0]?.[0] ?? '');
   const to = $derived(weeks.at(-1)?.at(-1) ?? '');
   const calendar = load(
@@ -60,7 +60,7 @@
 <table aria-label="Calendar of {monthOf(shown)}">
   <thead
     ><tr
-      >{#each ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as name (name)}<th>{name}</th>{/each}</tr
+      >{#each daysFrom(firstDayOfWeek()) as name (name)}<th>{name}</th>{/each}</tr
     ></thead
   >
   <tbody>

@@ -1,3 +1,4 @@
+import { NEUTRAL } from '$lib/ui/format';
 import { render, screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -57,7 +58,14 @@ function opportunity(over: Partial<Schemas['OpportunityView']> = {}): Schemas['O
 describe('where an opportunity stands', () => {
   beforeEach(() => {
     post.mockReset();
-    session.view = { me: null, needsSetup: false, demo: false, today: '2026-11-25', timeZone: 'UTC' };
+    session.view = {
+      me: null,
+      needsSetup: false,
+      demo: false,
+      today: '2026-11-25',
+      timeZone: 'UTC',
+      writing: NEUTRAL
+    };
   });
 
   it('says how long it is here against the usual', () => {

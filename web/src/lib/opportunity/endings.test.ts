@@ -1,3 +1,4 @@
+import { NEUTRAL } from '$lib/ui/format';
 import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -29,7 +30,14 @@ const USERS = [
 ];
 
 beforeEach(() => {
-  session.view = { me: null, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' };
+  session.view = {
+    me: null,
+    needsSetup: false,
+    demo: false,
+    today: '2027-03-15',
+    timeZone: 'UTC',
+    writing: NEUTRAL
+  };
   calls.GET.mockReset().mockImplementation((path) =>
     Promise.resolve(path === '/api/users' ? USERS : path === '/api/accounts' ? { rows: [] } : USED)
   );

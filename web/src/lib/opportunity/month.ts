@@ -19,11 +19,11 @@ function iso(date: Date): string {
   return date.toISOString().slice(0, 10);
 }
 
-/** The weeks of a month such as "2026-11", from Monday to Sunday, whole at both ends. */
-export function weeksOf(month: string): string[][] {
+/** The weeks of a month such as "2026-11", whole at both ends, from a day of the week on: 1 for Monday to 7. */
+export function weeksOf(month: string, firstDay = 1): string[][] {
   const first = new Date(month + '-01T00:00:00Z');
   const day = new Date(first);
-  day.setUTCDate(1 - ((first.getUTCDay() + 6) % 7));
+  day.setUTCDate(1 - ((first.getUTCDay() + 7 - firstDay) % 7));
   const weeks: string[][] = [];
   do {
     const week: string[] = [];
@@ -34,6 +34,13 @@ export function weeksOf(month: string): string[][] {
     weeks.push(week);
   } while (iso(day).startsWith(month));
   return weeks;
+}
+
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+/** The days of a week from its first. */
+export function daysFrom(firstDay: number): string[] {
+  return [...DAYS.slice(firstDay - 1), ...DAYS.slice(0, firstDay - 1)];
 }
 
 /** So many months on or back. */

@@ -1,3 +1,4 @@
+import { NEUTRAL } from '$lib/ui/format';
 import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
@@ -70,7 +71,8 @@ describe('a sales process as it is set up', () => {
       needsSetup: false,
       demo: false,
       today: '2026-11-25',
-      timeZone: 'UTC'
+      timeZone: 'UTC',
+      writing: NEUTRAL
     };
   });
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '$lib/api/client';
-  import { at } from '$lib/ui/format';
+  import { moment } from '$lib/ui/format';
   import { device } from './device';
   /** Where somebody is signed in. */
   let { sessions, onEnd }: { sessions: Schemas['SessionRow'][]; onEnd?: (id: number) => unknown } = $props();
@@ -18,8 +18,8 @@
         <td class="lead" title={session.device}>{device(session.device)}{session.here ? ', this one' : ''}</td
         >
         <td>{session.address}</td>
-        <td>{at(session.begun)}</td>
-        <td>{at(session.seen)}</td>
+        <td>{moment(session.begun)}</td>
+        <td>{moment(session.seen)}</td>
         {#if onEnd}<td
             >{#if !session.here}<button class="plain" onclick={() => onEnd(session.id)}>End</button>{/if}</td
           >{/if}

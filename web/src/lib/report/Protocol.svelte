@@ -3,7 +3,7 @@
   import { offer } from '$lib/shell/actions.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at, figure } from '$lib/ui/format';
+  import { figure, moment } from '$lib/ui/format';
   import { say } from '$lib/ui/said';
   import { told } from './walking';
   /** What a meeting decided, opportunity by opportunity. */
@@ -51,8 +51,8 @@
     <button class="act" onclick={() => print()}>Print</button>
   </div>
   <p class="quiet">
-    Meeting of {at(m.startedAt)}, held by {m.holder}. {m.seen} of {m.items} looked at.
-    {#if m.sentAt}Sent {at(m.sentAt)}.{:else if m.endedAt}Ended {at(m.endedAt)}.{/if}
+    Meeting of {moment(m.startedAt)}, held by {m.holder}. {m.seen} of {m.items} looked at.
+    {#if m.sentAt}Sent {moment(m.sentAt)}.{:else if m.endedAt}Ended {moment(m.endedAt)}.{/if}
   </p>
   <Notice refusal={acts.refusal} />
   {#each decided as i (i.id)}

@@ -10,7 +10,7 @@
   import Notice from '$lib/ui/Notice.svelte';
   import Strokes from '$lib/ui/Strokes.svelte';
   import { Acts, match } from '$lib/ui/acts.svelte';
-  import { at, day, figure, percent } from '$lib/ui/format';
+  import { day, figure, moment, percent } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   import Ruler from '$lib/worksheet/Ruler.svelte';
   import WalkFacts from './WalkFacts.svelte';
@@ -125,7 +125,7 @@
   <div class="page walk" tabindex="-1">
     <div class="head">
       <span class="quiet"
-        >Meeting of {at(walk.meeting.startedAt)}, {here + 1} of {items.length}{#if walk.meeting.leftOut}&nbsp;(the
+        >Meeting of {moment(walk.meeting.startedAt)}, {here + 1} of {items.length}{#if walk.meeting.leftOut}&nbsp;(the
           first; {walk.meeting.leftOut} more are open){/if}; changes since {day(walk.meeting.since)}</span
       >
       <span class="turn">

@@ -8,6 +8,7 @@ import { within } from '../../test/within';
 import NewText from './NewText.svelte';
 import ParticularsForm from './ParticularsForm.svelte';
 import TextForm from './TextForm.svelte';
+import TextsNav from './TextsNav.svelte';
 
 const calls = stub('GET', 'POST', 'PUT', 'DELETE');
 const TEXT = {
@@ -31,8 +32,29 @@ const PARTICULARS = {
   registration: '',
   bank: '',
   language: 'en',
+  region: '',
   version: 3
 };
+const LANGUAGES = [
+  { code: 'en', name: 'English', words: true, shipped: false, texts: 1 },
+  { code: 'fr', name: 'French', words: true, shipped: true, texts: 0 }
+];
+const WRITINGS = [
+  {
+    code: '',
+    name: 'none in particular',
+    example: '1 234 567.50, 1 March 2027',
+    weekFrom: 'Monday',
+    letterPaper: false
+  },
+  {
+    code: 'US',
+    name: 'United States',
+    example: '1,234,567.50, March 1, 2027',
+    weekFrom: 'Sunday',
+    letterPaper: true
+  }
+];
 
 beforeEach(() => {
   signedIn('manager');
@@ -86,7 +108,7 @@ describe('the texts of the settings', () => {
 describe('the particulars of the house', () => {
   it('are saved whole, and shown as they are kept', async () => {
     calls.GET.mockResolvedValue({ ...PARTICULARS, phone: '555', version: 4 });
-    within(ParticularsForm, { particulars: PARTICULARS });
+    within(ParticularsForm, { particulars: PARTICULARS, writings: WRITINGS, languages: LANGUAGES });
     await userEvent.type(screen.getByLabelText('Phone'), '555');
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(calls.PUT).toHaveBeenCalledWith('/api/company/particulars', {
@@ -94,6 +116,38 @@ describe('the particulars of the house', () => {
       body: expect.objectContaining({ street: '12 Weighbridge Lane', phone: '555' }) as unknown
     });
     await vi.waitFor(() => expect(calls.GET).toHaveBeenCalled());
+  });
+});
+
+describe('how the house writes', () => {
+  it('is shown by an example before it is saved', async () => {
+    calls.GET.mockResolvedValue(PARTICULARS);
+    within(ParticularsForm, { particulars: PARTICULARS, writings: WRITINGS, languages: LANGUAGES });
+    expect(screen.getByText(/1 234 567\.50.*weeks from Monday; A4/)).toBeInTheDocument();
+    await userEvent.selectOptions(screen.getByLabelText('Figures, days and paper as in'), 'US');
+    expect(screen.getByText(/1,234,567\.50.*weeks from Sunday; US Letter/)).toBeInTheDocument();
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+    expect(calls.PUT.mock.calls[0]?.[1]).toMatchObject({ body: { region: 'US', language: 'en' } });
+  });
+
+  it('has texts of one language at a time, and begins with ours', async () => {
+    calls.POST.mockResolvedValue({ added: 15 });
+    const onChange = vi.fn();
+    const given = {
+      texts: { texts: [TEXT], fields: [], languages: LANGUAGES },
+      topic: '4',
+      manages: true,
+      onOpen: vi.fn(),
+      onChange
+    };
+    within(TextsNav, given);
+    expect(screen.getByRole('button', { name: 'all business' })).toHaveAttribute('aria-pressed', 'true');
+    expect(screen.queryByRole('button', { name: /Begin with/ })).toBeNull();
+    await userEvent.selectOptions(screen.getByLabelText('Language'), 'fr');
+    expect(screen.queryByRole('button', { name: 'all business' })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Begin with texts in French' }));
+    expect(calls.POST).toHaveBeenCalledWith('/api/texts/languages', { body: { language: 'fr' } });
+    await vi.waitFor(() => expect(onChange).toHaveBeenCalled());
   });
 });
 

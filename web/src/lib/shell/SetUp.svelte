@@ -9,6 +9,7 @@
   let code = $state('');
   let company = $state('');
   let country = $state('');
+  let language = $state('en');
   let currency = $state('EUR');
   let name = $state('');
   let email = $state('');
@@ -18,6 +19,7 @@
   let currencies = $state<string[]>([]);
   let timeZones = $state<string[]>([]);
   let countries = $state.raw<Schemas['Country'][]>([]);
+  let languages = $state.raw<Schemas['TextLanguage'][]>([]);
   // Whoever sets it up most likely sits where the company is.
   let timeZone = $state(Intl.DateTimeFormat().resolvedOptions().timeZone);
   const chosen = $derived(countries.find((one) => one.code === country));
@@ -25,12 +27,15 @@
     currencies = choices.currencies;
     timeZones = choices.timeZones;
     countries = choices.countries;
+    languages = choices.languages;
     if (!timeZones.includes(timeZone)) timeZone = '';
   });
 
   function choose(next: string) {
     country = next;
-    if (chosen) currency = chosen.currency;
+    if (!chosen) return;
+    currency = chosen.currency;
+    language = chosen.language;
   }
 
   function submit(event: SubmitEvent) {
@@ -38,7 +43,7 @@
     void acts.run(async () => {
       await ask(
         api.POST('/api/setup', {
-          body: { code, company, country, currency, timeZone, name, email, login, password }
+          body: { code, company, country, language, currency, timeZone, name, email, login, password }
         })
       );
       await session.signIn(login, password);
@@ -91,10 +96,17 @@
     <datalist id="time-zones"
       >{#each timeZones as zone (zone)}<option value={zone}></option>{/each}</datalist
     >
+    <Choice
+      label="Letters and papers to customers in"
+      name="language"
+      options={languages.map((one) => [one.code, one.name] as const)}
+      bind:value={language}
+      problem={acts.at('language')}
+    />
     {#if chosen}
       <p class="quiet whole">
         Taxes of {chosen.name}: {chosen.taxes.map((tax) => `${tax} %`).join(', ')}. Please check them under
-        Settings; laws change.
+        Settings; laws change. Figures, days and paper are as in {chosen.name}.
       </p>
     {/if}
     <Field label="Your name" name="name" bind:value={name} problem={acts.at('name')} />

@@ -1,3 +1,4 @@
+import { NEUTRAL } from '$lib/ui/format';
 import { screen } from '@testing-library/svelte';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -15,7 +16,14 @@ const ME = { id: 2, login: 'mara', name: 'Mara', roles: ['rep'], team: 'North', 
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 beforeEach(() => {
-  session.view = { me: null, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' };
+  session.view = {
+    me: null,
+    needsSetup: false,
+    demo: false,
+    today: '2027-03-15',
+    timeZone: 'UTC',
+    writing: NEUTRAL
+  };
   session.company = null;
   calls.GET.mockReset().mockImplementation((path) =>
     Promise.resolve(
@@ -23,11 +31,17 @@ beforeEach(() => {
         ? {
             currencies: ['EUR', 'SEK'],
             timeZones: [HERE, 'Europe/Lisbon'],
-            countries: [{ code: 'DE', name: 'Germany', currency: 'EUR', taxes: ['19', '7', '0'] }]
+            languages: [
+              { code: 'en', name: 'English', words: true, shipped: false, texts: 16 },
+              { code: 'de', name: 'German', words: true, shipped: true, texts: 0 }
+            ],
+            countries: [
+              { code: 'DE', name: 'Germany', currency: 'EUR', taxes: ['19', '7', '0'], language: 'de' }
+            ]
           }
         : path === '/api/company'
           ? { name: 'Ours', minorDigits: 2 }
-          : { me: ME, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC' }
+          : { me: ME, needsSetup: false, demo: false, today: '2027-03-15', timeZone: 'UTC', writing: NEUTRAL }
     )
   );
   calls.POST.mockReset().mockResolvedValue({ me: ME, wantsCode: false });
@@ -89,7 +103,14 @@ describe('the way in', () => {
   it('offers the demo people where the demo data is, and nowhere else', async () => {
     within(SignIn, {});
     expect(screen.queryByText(/Demo data is loaded/)).toBeNull();
-    session.view = { me: null, needsSetup: false, demo: true, today: '2027-03-15', timeZone: 'UTC' };
+    session.view = {
+      me: null,
+      needsSetup: false,
+      demo: true,
+      today: '2027-03-15',
+      timeZone: 'UTC',
+      writing: NEUTRAL
+    };
     await userEvent.click(await screen.findByRole('button', { name: 'helen, manager' }));
     expect(screen.getByLabelText('User name')).toHaveValue('helen');
     expect(screen.getByLabelText('Password')).toHaveValue('tally-demo');
@@ -115,6 +136,7 @@ describe('an empty company', () => {
           code: '1234-5678',
           company: 'Ours',
           country: 'DE',
+          language: 'de',
           currency: 'EUR',
           timeZone: HERE,
           name: 'Ana',

@@ -1,6 +1,6 @@
 import { api, ask, type Schemas } from '$lib/api/client';
 import { queries } from '$lib/api/queries';
-import { isToday } from '$lib/ui/format';
+import { isToday, writesAs } from '$lib/ui/format';
 
 /** Who is signed in, and the company. One for the whole page. */
 class Session {
@@ -43,6 +43,7 @@ class Session {
     if (before !== view.me?.id) queries.clear();
     this.view = view;
     isToday(this.view.today, this.view.timeZone);
+    writesAs(this.view.writing);
     if (this.view.me && !this.view.me.needsSecondFactor) {
       this.company = await ask(api.GET('/api/company'));
     }

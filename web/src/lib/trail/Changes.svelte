@@ -1,6 +1,6 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
-  import { at, day, words } from '$lib/ui/format';
+  import { moment, words } from '$lib/ui/format';
   import More from '$lib/ui/More.svelte';
   import { listed } from '$lib/ui/further.svelte';
   /** Who changed what of a record, when, from what to what. */
@@ -15,7 +15,7 @@
 <ol aria-label="Changes">
   {#each log.rows as entry (entry.id)}
     <li>
-      <span class="quiet">{day(entry.at)} {at(entry.at)}</span>
+      <span class="quiet">{moment(entry.at)}</span>
       <div>
         <b>{entry.person ?? 'automatically'}</b>
         {words(entry.what)}{#if entry.before && entry.after}: <s>{entry.before}</s> to

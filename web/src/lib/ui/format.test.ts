@@ -1,5 +1,19 @@
-import { describe, expect, it } from 'vitest';
-import { at, day, daysBetween, figure, isToday, percent, rounded, size, unitPrice, words } from './format';
+import { afterEach, describe, expect, it } from 'vitest';
+import {
+  NEUTRAL,
+  at,
+  day,
+  daysBetween,
+  figure,
+  isToday,
+  moment,
+  percent,
+  rounded,
+  size,
+  unitPrice,
+  words,
+  writesAs
+} from './format';
 
 describe('figures as people read them', () => {
   it.each([
@@ -52,10 +66,38 @@ describe('figures as people read them', () => {
     expect(size(3.44 * 1024 * 1024)).toBe('3.4\u00a0MiB');
   });
 
+  it('tells day and time of what happened', () => {
+    isToday('2027-06-01', 'Europe/Berlin');
+    expect(moment('2027-03-01T08:05:00Z')).toBe('1 Mar 09:05');
+    expect(moment('2026-12-31T23:30:00Z')).toBe('1 Jan 00:30');
+    expect(moment('2025-03-01T08:05:00Z')).toBe('1 Mar 2025 09:05');
+  });
+
   it('tells no time of what has none', () => {
     expect(at(null)).toBe('');
     expect(at('2026-11-25')).toBe('');
     expect(at('2026-11-25T09:05:00Z')).toMatch(/^[0-2][0-9]:05$/);
+  });
+});
+
+describe('as a country writes', () => {
+  afterEach(() => writesAs(NEUTRAL));
+
+  it.each([
+    ['.', ',', 3, 3, '1.234.567,50'],
+    [',', '.', 3, 2, '12,34,567.50'],
+    ["'", '.', 3, 3, "1'234'567.50"]
+  ])('groups by %s with %s before the decimals', (group, decimal, nearest, further, shown) => {
+    writesAs({ ...NEUTRAL, group, decimal, nearest, further });
+    expect(figure('1234567.50')).toBe(shown);
+    expect(figure('-999')).toBe('\u2212999');
+  });
+
+  it('puts the month first', () => {
+    writesAs({ ...NEUTRAL, monthFirst: true });
+    isToday('2027-06-01');
+    expect(day('2027-03-01')).toBe('Mar 1');
+    expect(day('2028-03-01')).toBe('Mar 1, 2028');
   });
 });
 

@@ -2,15 +2,39 @@
 
 const NBSP = '\u00a0';
 
-/** "-1234567.5" as "−1 234 567.5": groups of three, a true minus, a dash for nothing. */
+/** How figures and days are written where no country was named: how many digits groups have, the nearest to the decimals first. */
+export const NEUTRAL = { decimal: '.', group: NBSP, nearest: 3, further: 3, monthFirst: false, firstDay: 1 };
+
+let writing = NEUTRAL;
+
+/** Says how the company writes. */
+export function writesAs(how: typeof writing): void {
+  writing = how;
+}
+
+/** The first day of the week, from 1 for Monday to 7. */
+export function firstDayOfWeek(): number {
+  return writing.firstDay;
+}
+
+function inGroups(digits: string): string {
+  const groups: string[] = [];
+  let rest = digits;
+  for (let size = writing.nearest; rest.length > size; size = writing.further) {
+    groups.unshift(rest.slice(-size));
+    rest = rest.slice(0, -size);
+  }
+  return [rest, ...groups].join(writing.group);
+}
+
+/** "-1234567.5" as "−1 234 567.5", or as the company's country writes it: a true minus, a dash for nothing. */
 export function figure(text: string | null | undefined): string {
   if (text === null || text === undefined || text === '') {
     return '–';
   }
   const negative = text.startsWith('-');
   const [whole = '', decimals] = (negative ? text.slice(1) : text).split('.');
-  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, NBSP);
-  return (negative ? '−' : '') + grouped + (decimals ? '.' + decimals : '');
+  return (negative ? '−' : '') + inGroups(whole) + (decimals ? writing.decimal + decimals : '');
 }
 
 /** An amount without its minor digits, rounded half away from zero, for lists where they only get in the way. */
@@ -80,8 +104,10 @@ export function day(iso: string | null | undefined): string {
   const date = new Date(local + 'T00:00:00Z');
   // What is still being typed is no day yet, and is shown as it stands.
   if (Number.isNaN(date.getTime())) return iso;
-  const written = `${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
-  return date.getUTCFullYear() === thisYear ? written : `${written} ${date.getUTCFullYear()}`;
+  const name = MONTHS[date.getUTCMonth()];
+  const written = writing.monthFirst ? `${name} ${date.getUTCDate()}` : `${date.getUTCDate()} ${name}`;
+  if (date.getUTCFullYear() === thisYear) return written;
+  return `${written}${writing.monthFirst ? ',' : ''} ${date.getUTCFullYear()}`;
 }
 
 /** "2027-03" as "Mar 2027", without the year where it is this one. */
@@ -98,6 +124,11 @@ export function at(instant: string | null | undefined): string {
   }
   const date = new Date(instant);
   return Number.isNaN(date.getTime()) ? '' : onTheWall(date)[1];
+}
+
+/** The day and the time of something that happened: "1 Mar 09:05". */
+export function moment(instant: string | null | undefined): string {
+  return `${day(instant)} ${at(instant)}`.trim();
 }
 
 /** Days from one to another, for telling how long ago something was. */

@@ -2,7 +2,7 @@
   import { api, ask, type Schemas } from '$lib/api/client';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at, day, size } from '$lib/ui/format';
+  import { moment, size } from '$lib/ui/format';
   import { say } from '$lib/ui/said';
   /** The last backups, and how one is put back. */
   let {
@@ -25,7 +25,7 @@
 
 <p>
   {#if point}
-    <strong>Everything up to {day(point)} {at(point)} would come back</strong> from the newest backup.
+    <strong>Everything up to {moment(point)} would come back</strong> from the newest backup.
   {:else}<strong class="bad">There is no backup yet.</strong>{/if}
 </p>
 <Notice refusal={acts.refusal} />
@@ -40,7 +40,7 @@
   <tbody>
     {#each backups as made (made.at)}
       <tr>
-        <td class="lead">{day(made.at)} {at(made.at)}</td>
+        <td class="lead">{moment(made.at)}</td>
         <td class="file">{made.file || '–'}</td>
         <td class="figure worth">{made.failure === null ? size(made.bytes) : '–'}</td>
         <td class="figure">{made.millis} ms</td>

@@ -4,7 +4,7 @@
   import Rows from '$lib/ui/Rows.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at, day } from '$lib/ui/format';
+  import { moment } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
   /** What a web hook was told, what it answered, and what is to be told yet. */
   let { hook, mayResend }: { hook: number; mayResend: boolean } = $props();
@@ -35,12 +35,12 @@
 <p><button class="plain" onclick={() => void list.refetch()}>Look again</button></p>
 <Rows label="Deliveries" columns={COLUMNS} {list} key={(d: Delivery) => d.id} empty="Nothing was told yet.">
   {#snippet row(d: Delivery)}
-    <td>{day(d.at)} {at(d.at)}</td>
+    <td>{moment(d.at)}</td>
     <td class="lead">{d.event}</td>
     <td>{d.number}</td>
     <td
       ><Verdict tone={TONES[d.state as keyof typeof TONES]}
-        >{d.state}{d.nextAt && d.tries > 0 ? ', again ' + at(d.nextAt) : ''}</Verdict
+        >{d.state}{d.nextAt && d.tries > 0 ? ', again ' + moment(d.nextAt) : ''}</Verdict
       ></td
     >
     <td class="figure worth">{d.tries}</td>

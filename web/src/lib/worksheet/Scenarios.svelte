@@ -5,7 +5,7 @@
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at, day, figure, percent, words } from '$lib/ui/format';
+  import { figure, moment, percent, words } from '$lib/ui/format';
   import Compare from './Compare.svelte';
   import type { Editor } from './editor.svelte';
   /** What if: scenarios kept beside the worksheet, compared with it, and taken in its place. */
@@ -72,7 +72,7 @@
         ? `${words(row.signOffRole)} signs`
         : 'no sign-off'}</small
     >
-    <small class="figure">{row.keptBy}, {day(row.at)} {at(row.at)}</small>
+    <small class="figure">{row.keptBy}, {moment(row.at)}</small>
     <p>
       <button class="act" onclick={() => compare(row.id)}>Compare</button>
       <button class="plain" onclick={() => drop(row)}>Remove</button>

@@ -16,6 +16,7 @@
   import SignInRules from '$lib/settings/SignInRules.svelte';
   import Taxes from '$lib/settings/Taxes.svelte';
   import TextForm from '$lib/settings/TextForm.svelte';
+  import TextsNav from '$lib/settings/TextsNav.svelte';
   import { BUSINESSES, PURPOSES } from '$lib/settings/texts';
   import { LISTS, TOPICS } from '$lib/settings/topics';
   import { session } from '$lib/shell/session.svelte';
@@ -28,6 +29,10 @@
   const particulars = load(
     () => ['particulars'],
     () => api.GET('/api/company/particulars')
+  );
+  const writings = load(
+    () => ['writings'],
+    () => api.GET('/api/company/particulars/writings')
   );
   const texts = load(
     () => ['texts'],
@@ -63,9 +68,6 @@
     () => list !== undefined
   );
   const text = $derived(texts.data?.texts.find((t) => String(t.id) === topic));
-  const purposes = $derived(
-    Object.entries(PURPOSES).filter(([purpose]) => texts.data?.texts.some((t) => t.purpose === purpose))
-  );
 
   function open(next: string) {
     return goto(`?topic=${next}`, { replaceState: true, keepFocus: true, noScroll: true });
@@ -96,27 +98,27 @@
       </details>
       <details open={text !== undefined || topic === 'new'}>
         <summary>Texts of documents and emails</summary>
-        {#each purposes as [purpose, words] (purpose)}
-          <p class="quiet">{words}</p>
-          {#each (texts.data?.texts ?? []).filter((t) => t.purpose === purpose) as t (t.id)}
-            <button class="text" aria-pressed={topic === String(t.id)} onclick={() => void open(String(t.id))}
-              >{BUSINESSES[t.business]}, {t.language}</button
-            >
-          {/each}
-        {/each}
-        {#if manages}<button aria-pressed={topic === 'new'} onclick={() => void open('new')}
-            >Add a text…</button
-          >{/if}
+        {#if texts.data}<TextsNav
+            texts={texts.data}
+            {topic}
+            {manages}
+            onOpen={open}
+            onChange={() => texts.refetch()}
+          />{/if}
       </details>
     </nav>
     <section class="leaf pad" aria-label="Topic">
       {#if topic === 'particulars'}
         <h2>Company</h2>
         <p class="quiet">Name, address and numbers stand on every paper made from now on.</p>
-        {#if particulars.data}
+        {#if particulars.data && writings.data && texts.data}
           <Logo logo={particulars.data.logo} mayChange={manages} onChange={() => particulars.refetch()} />
           <fieldset disabled={!manages}>
-            <ParticularsForm particulars={particulars.data} />
+            <ParticularsForm
+              particulars={particulars.data}
+              writings={writings.data}
+              languages={texts.data.languages}
+            />
           </fieldset>{/if}
       {:else if topic === 'policy'}
         <Policies {manages} />
@@ -212,7 +214,7 @@
     gap: 16px;
     align-items: start;
   }
-  nav button {
+  nav :global(button) {
     display: block;
     width: 100%;
     text-align: left;
@@ -229,14 +231,14 @@
   h3 {
     margin: 14px 0 6px;
   }
-  nav p {
+  nav :global(p) {
     padding: 8px 12px 0;
     font-size: var(--type-small);
   }
-  nav .text {
+  nav :global(.text) {
     padding-left: 24px;
   }
-  nav button[aria-pressed='true'] {
+  nav :global(button[aria-pressed='true']) {
     background: var(--petrol-wash);
     box-shadow: inset 3px 0 0 var(--petrol);
   }
@@ -247,7 +249,7 @@
     .topics {
       grid-template-columns: minmax(0, 1fr);
     }
-    nav button,
+    nav :global(button),
     summary {
       min-height: 44px;
     }

@@ -5,7 +5,7 @@
   import PlanForm from '$lib/upkeep/PlanForm.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at, day, size } from '$lib/ui/format';
+  import { moment, size } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** What an administrator looks after: backups, the database, jobs and emails. */
   const upkeep = load(
@@ -91,7 +91,7 @@
             {#each s.jobs as job (job.job)}
               <tr>
                 <td class="lead">{job.job}</td>
-                <td>{day(job.at)} {at(job.at)}</td>
+                <td>{moment(job.at)}</td>
                 <td class="figure">{job.millis} ms</td>
                 <td class:bad={job.failure !== null}>{job.failure ?? 'done'}</td>
               </tr>

@@ -167,6 +167,7 @@ class DemoLoader implements SmartLifecycle {
         new SetupService.Setup(
             "Harrow & Plumb",
             "DE",
+            "en",
             "EUR",
             null,
             "Asa Birk",

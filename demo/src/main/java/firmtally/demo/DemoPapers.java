@@ -33,15 +33,6 @@ class DemoPapers {
       We answer for faults for twenty-four months from delivery, by mending or replacing.\
       """;
 
-  private static final String GERMAN_LETTER =
-      """
-      {salutation}
-
-      vielen Dank für Ihre Anfrage zu {subject}. Wir bieten Ihnen gern an, gültig bis {valid until}:
-
-      Für Ihre Bestellung genügt eine Antwort mit Ihrer Bestellnummer.\
-      """;
-
   private final ParticularsService particulars;
   private final TextService texts;
   private final FileService files;
@@ -81,6 +72,7 @@ class DemoPapers {
             "Registered at Harrow Bridge, no. 4711",
             "DE71 0000 0000 0047 1108 15",
             "en",
+            "",
             ""),
         Actor.SYSTEM);
     for (TextService.Text text : texts.list()) {
@@ -88,11 +80,7 @@ class DemoPapers {
         texts.change(text.id(), text.version(), GENERAL_TERMS, Actor.SYSTEM);
       }
     }
-    texts.add(new TextService.NewText("quote-letter", "", "de", GERMAN_LETTER), Actor.SYSTEM);
-    texts.add(
-        new TextService.NewText(
-            "payment-terms", "", "de", "Netto innerhalb von {terms days} Tagen nach Rechnung"),
-        Actor.SYSTEM);
+    texts.begin("de", Actor.SYSTEM);
     files.add(
         "company",
         new RecordId(1),

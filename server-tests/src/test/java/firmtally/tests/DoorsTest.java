@@ -248,7 +248,7 @@ class DoorsTest {
     JsonNode content = door.at("/requestBody/content");
     if (content.has("application/octet-stream")) {
       String kind = path.equals("/api/imports") ? "?kind=enquiries" : "";
-      return guest.upload(path + kind, "door.csv", "x".getBytes(StandardCharsets.UTF_8));
+      return guest.upload(method, path + kind, "door.csv", "x".getBytes(StandardCharsets.UTF_8));
     }
     // From an address of its own, so that throttled doors stay open to other tests.
     // Links are guessed from another one each time: after some wrong ones an address has to wait.

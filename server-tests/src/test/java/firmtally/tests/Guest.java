@@ -140,9 +140,13 @@ final class Guest {
   }
 
   Answer upload(String path, String name, byte[] content) {
+    return upload(HttpMethod.POST, path, name, content);
+  }
+
+  Answer upload(HttpMethod method, String path, String name, byte[] content) {
     var result =
         client
-            .post()
+            .method(method)
             .uri(path + (path.contains("?") ? "&" : "?") + "name={name}", name)
             .header("X-XSRF-TOKEN", token())
             .header(FROM, from)

@@ -7,7 +7,7 @@
   import Field from '$lib/ui/Field.svelte';
   import Notice from '$lib/ui/Notice.svelte';
   import { Acts } from '$lib/ui/acts.svelte';
-  import { at, day, unitPrice } from '$lib/ui/format';
+  import { day, moment, unitPrice } from '$lib/ui/format';
   import { load, refusalOf } from '$lib/ui/load.svelte';
   /** Prices changed many at a time: shown with what they do to open worksheets before they are set. */
   const families = load(
@@ -140,7 +140,7 @@
     <tbody>
       {#each past.data ?? [] as c (c.id)}
         <tr>
-          <td>{day(c.at)} {at(c.at)}</td>
+          <td>{moment(c.at)}</td>
           <td>{c.person}</td>
           <td>{c.words}</td>
           <td class="figure">{c.products}</td>

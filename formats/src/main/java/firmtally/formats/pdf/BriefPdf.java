@@ -1,5 +1,7 @@
 package firmtally.formats.pdf;
 
+import firmtally.formats.writing.PaperWords;
+import firmtally.formats.writing.Writing;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import org.apache.pdfbox.Loader;
@@ -19,12 +21,13 @@ public final class BriefPdf {
    * The bytes of the PDF. Lines are left away from the end until the rest fits on one page, and the
    * page says how many; words are never cut.
    */
-  public byte[] print(BriefPaper paper) {
+  public byte[] print(BriefPaper paper, Writing writing) {
+    PaperWords words = PaperWords.of("en", writing);
     BriefPaper tried = paper.without(Math.max(0, paper.lines().size() - MOST_LINES));
-    byte[] bytes = printer.print(tried, tried.number());
+    byte[] bytes = printer.print(tried, tried.number(), words);
     while (pages(bytes) > 1 && !tried.lines().isEmpty()) {
       tried = tried.without(Math.min(STEP, tried.lines().size()));
-      bytes = printer.print(tried, tried.number());
+      bytes = printer.print(tried, tried.number(), words);
     }
     return bytes;
   }

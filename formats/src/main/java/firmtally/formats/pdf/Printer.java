@@ -7,6 +7,7 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder.PdfAConformance;
 import com.openhtmltopdf.slf4j.Slf4jLogger;
 import com.openhtmltopdf.util.XRLog;
+import firmtally.formats.writing.PaperWords;
 import java.awt.color.ColorSpace;
 import java.awt.color.ICC_Profile;
 import java.io.ByteArrayOutputStream;
@@ -47,9 +48,11 @@ final class Printer {
   /**
    * @param paper what the page calls {@code q}
    * @param number by which a failure names it
+   * @param words what the page calls {@code w}
    */
-  byte[] print(Object paper, String number) {
+  byte[] print(Object paper, String number, PaperWords words) {
     Context context = new Context(Locale.ENGLISH);
+    context.setVariable("w", words);
     context.setVariable("q", paper);
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     PdfRendererBuilder builder = new PdfRendererBuilder();

@@ -58,15 +58,14 @@ public record QuotePaper(
    * @param addressee lines of the address
    */
   public record Head(
-      String kind, String called, String title, List<String> addressee, List<Fact> facts) {
-    /** Whether it is to be accepted, with a place to sign. */
-    public boolean signs() {
-      return "Quote".equals(kind);
-    }
-  }
+      String kind, String called, String title, List<String> addressee, List<Fact> facts) {}
 
-  /** Which columns the lines have. */
-  public record Layout(boolean pictures, boolean discounts) {}
+  /**
+   * Which columns the lines have.
+   *
+   * @param signs whether it is to be accepted, with a place to sign
+   */
+  public record Layout(boolean pictures, boolean discounts, boolean signs) {}
 
   /** How the paper ends; long general terms begin a page of their own. */
   public record Closing(List<Fact> terms, List<String> enclosures, List<String> generalTerms) {
@@ -82,15 +81,18 @@ public record QuotePaper(
    * What stands around the lines: whose paper it is, to whom, its words and terms.
    *
    * @param letter paragraphs before the lines
+   * @param language of its words, by two letters
    */
-  public record Frame(Seller seller, Head head, List<String> letter, Closing closing) {
-    /** The value of a fact of the terms, such as {@code Payment}; blank for none. */
-    public String term(String name) {
-      return closing.terms().stream()
-          .filter(fact -> fact.name().equals(name))
-          .map(Fact::value)
-          .findFirst()
-          .orElse("");
+  public record Frame(
+      Seller seller, Head head, List<String> letter, Closing closing, String language) {
+    public Frame {
+      // What left before there were others is in English.
+      language = language == null ? "en" : language;
+    }
+
+    /** The value of one of the terms, by its place; blank for none. */
+    public String term(int place) {
+      return place < closing.terms().size() ? closing.terms().get(place).value() : "";
     }
   }
 

@@ -1,5 +1,6 @@
 package firmtally.formats.pdf;
 
+import firmtally.formats.writing.PaperWords;
 import java.util.List;
 
 /** Prints a quote as PDF. */
@@ -7,8 +8,8 @@ public final class QuotePdf {
   private final Printer printer = new Printer("quote");
 
   /** The bytes of the PDF: tagged, PDF/A-3u. */
-  public byte[] print(QuotePaper paper) {
-    return printer.print(paper, paper.head().called());
+  public byte[] print(QuotePaper paper, PaperWords words) {
+    return printer.print(paper, paper.head().called(), words);
   }
 
   /** The letters of a text that cannot be printed, each once; mostly none. */

@@ -13,6 +13,7 @@ import java.util.List;
  * @param sums what stands under the rows
  * @param closing what is said after them, by name
  * @param notes paragraphs at its end
+ * @param language of its words; null for English, as what was issued before there were others
  * @param signs whether it has a place to sign for what was received
  */
 public record TradePaper(
@@ -27,6 +28,7 @@ public record TradePaper(
     List<QuotePaper.Sum> sums,
     List<QuotePaper.Fact> closing,
     List<String> notes,
+    String language,
     boolean signs) {
   /**
    * A column.

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.TradePaper;
 import firmtally.formats.pdf.TradePdf;
+import firmtally.formats.writing.Writing;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -53,7 +54,9 @@ class HybridInvoiceTest {
                 List.of(new QuotePaper.Sum("Total", "1 190.00", true)),
                 List.of(),
                 List.of(),
-                false));
+                "en",
+                false),
+            Writing.NEUTRAL);
   }
 
   private static List<String> faults(byte[] pdf, PDFAFlavour flavour) throws Exception {

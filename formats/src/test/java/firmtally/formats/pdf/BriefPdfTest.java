@@ -2,6 +2,7 @@ package firmtally.formats.pdf;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import firmtally.formats.writing.Writing;
 import java.io.IOException;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -27,7 +28,7 @@ class BriefPdfTest {
   }
 
   private static String read(BriefPaper paper) throws IOException {
-    try (PDDocument pdf = Loader.loadPDF(new BriefPdf().print(paper))) {
+    try (PDDocument pdf = Loader.loadPDF(new BriefPdf().print(paper, Writing.NEUTRAL))) {
       assertThat(pdf.getNumberOfPages()).isEqualTo(1);
       return new PDFTextStripper().getText(pdf);
     }

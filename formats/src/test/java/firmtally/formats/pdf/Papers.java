@@ -46,7 +46,7 @@ final class Papers {
                 new QuotePaper.Fact("Date", "1 March 2027"),
                 new QuotePaper.Fact("Valid until", "31 March 2027"))),
         letter,
-        new QuotePaper.Layout(false, true),
+        new QuotePaper.Layout(false, true, true),
         "EUR",
         lines,
         List.of(

@@ -2,6 +2,8 @@ package firmtally.formats.pdf;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import firmtally.formats.writing.PaperWords;
+import firmtally.formats.writing.Writing;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -56,7 +58,7 @@ class QuotePdfTest {
 
   @Test
   void printsWhatTheCustomerIsToRead() throws IOException {
-    byte[] pdf = new QuotePdf().print(Papers.of(Papers.lines(1), LETTER));
+    byte[] pdf = new QuotePdf().print(Papers.of(Papers.lines(1), LETTER), PaperWords.english());
     assertThat(pages(pdf)).hasSize(1);
     assertThat(pages(pdf).get(0))
         .contains("Harrow & Plumb", "12 Weighbridge Lane", "Q-1001, revision 2", "Łucja Źrebiec")
@@ -68,7 +70,7 @@ class QuotePdfTest {
   @ParameterizedTest
   @ValueSource(ints = {3, 60, 300})
   void isOfAKindThatIsKeptAndReadAloud(int lines) throws Exception {
-    byte[] pdf = new QuotePdf().print(Papers.of(Papers.lines(lines), LETTER));
+    byte[] pdf = new QuotePdf().print(Papers.of(Papers.lines(lines), LETTER), PaperWords.english());
     assertThat(faults(pdf, PDFAFlavour.PDFA_3_U)).isEmpty();
     assertThat(faults(pdf, PDFAFlavour.PDFUA_1)).isEmpty();
   }
@@ -76,7 +78,8 @@ class QuotePdfTest {
   @Test
   void neverHasTheSumsOrTermsAloneOnAPage() throws IOException {
     for (int lines = 12; lines < 26; lines++) {
-      List<String> pages = pages(new QuotePdf().print(Papers.of(Papers.lines(lines), LETTER)));
+      List<String> pages =
+          pages(new QuotePdf().print(Papers.of(Papers.lines(lines), LETTER), PaperWords.english()));
       assertThat(pages.get(pages.size() - 1))
           .as("%s lines", lines)
           .contains("Bench scale", "Total, first invoice", "Payment", "Page " + pages.size());
@@ -85,7 +88,8 @@ class QuotePdfTest {
 
   @Test
   void repeatsTheNamesOfTheColumnsOnEveryPage() throws IOException {
-    List<String> pages = pages(new QuotePdf().print(Papers.of(Papers.lines(60), LETTER)));
+    List<String> pages =
+        pages(new QuotePdf().print(Papers.of(Papers.lines(60), LETTER), PaperWords.english()));
     assertThat(pages).hasSizeGreaterThan(2).allSatisfy(page -> assertThat(page).contains("Pos."));
   }
 
@@ -97,7 +101,7 @@ class QuotePdfTest {
     for (String word : words) {
       lines.add(Papers.line(lines.size() + 1, word, ""));
     }
-    byte[] pdf = new QuotePdf().print(Papers.of(lines, LETTER));
+    byte[] pdf = new QuotePdf().print(Papers.of(lines, LETTER), PaperWords.english());
     String text = pages(pdf).get(0);
     assertThat(text).contains(words.get(0), words.get(1), words.get(2), words.get(4));
     assertThat(text).doesNotContain("#");
@@ -113,9 +117,26 @@ class QuotePdfTest {
   @Test
   void breaksAWordThatIsLongerThanItsColumn() throws IOException {
     byte[] pdf =
-        new QuotePdf().print(Papers.of(List.of(Papers.line(1, Papers.LONG_WORD, "")), LETTER));
+        new QuotePdf()
+            .print(
+                Papers.of(List.of(Papers.line(1, Papers.LONG_WORD, "")), LETTER),
+                PaperWords.english());
     String text = pages(pdf).get(0);
     assertThat(text.replaceAll("\\s", "")).contains(Papers.LONG_WORD);
     assertThat(text).as("in several lines").doesNotContain(Papers.LONG_WORD);
+  }
+
+  @Test
+  void isInTheCustomersLanguageOnThePaperOfTheCountry() throws Exception {
+    PaperWords words = PaperWords.of("de", Writing.of("US"));
+    byte[] pdf = new QuotePdf().print(Papers.of(Papers.lines(1), LETTER), words);
+    assertThat(pages(pdf).get(0))
+        .contains("Bezeichnung", "Einzelpreis", "Betrag, EUR", "Seite 1 von 1", "Unterschrift")
+        .doesNotContain("Description", "Page 1");
+    assertThat(faults(pdf, PDFAFlavour.PDFUA_1)).isEmpty();
+    try (PDDocument letter = Loader.loadPDF(pdf)) {
+      assertThat(letter.getPage(0).getMediaBox().getWidth()).isEqualTo(612);
+      assertThat(letter.getDocumentCatalog().getLanguage()).isEqualTo("de");
+    }
   }
 }

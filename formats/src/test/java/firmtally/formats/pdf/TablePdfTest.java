@@ -2,6 +2,7 @@ package firmtally.formats.pdf;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import firmtally.formats.writing.Writing;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -37,7 +38,7 @@ class TablePdfTest {
 
   @Test
   void everyRowStandsThereOverAsManyPagesAsItTakes() throws IOException {
-    try (PDDocument pdf = Loader.loadPDF(new TablePdf().print(paper(3, 120)))) {
+    try (PDDocument pdf = Loader.loadPDF(new TablePdf().print(paper(3, 120), Writing.NEUTRAL))) {
       assertThat(pdf.getNumberOfPages()).isGreaterThan(2);
       assertThat(pdf.getPage(0).getMediaBox().getWidth())
           .isGreaterThan(pdf.getPage(0).getMediaBox().getHeight());
@@ -54,7 +55,7 @@ class TablePdfTest {
     TablePaper paper = paper(columns, 2);
     assertThat(paper.size()).isEqualTo(columns + 1 <= 8 ? "9" : "7.5");
     assertThat(paper.parts()).hasSize(columns <= 13 ? 1 : columns <= 26 ? 2 : 3);
-    try (PDDocument pdf = Loader.loadPDF(new TablePdf().print(paper))) {
+    try (PDDocument pdf = Loader.loadPDF(new TablePdf().print(paper, Writing.NEUTRAL))) {
       assertThat(new PDFTextStripper().getText(pdf)).contains("Total", "1 234.5" + (columns - 1));
     }
   }

@@ -2,6 +2,7 @@ package firmtally.formats.pdf;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import firmtally.formats.writing.Writing;
 import java.io.IOException;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -52,7 +53,9 @@ class TradePdfTest {
                     new QuotePaper.Sum("Total", "119.00", true)),
                 List.of(new QuotePaper.Fact("Pay by", "31 March 2027")),
                 List.of("No tax is charged: export"),
-                true));
+                "en",
+                true),
+            Writing.NEUTRAL);
   }
 
   @Test

@@ -13,6 +13,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.userdetails.UserDetailsService;
@@ -71,13 +72,14 @@ class SecurityConfig implements WebMvcConfigurer {
                         "/api/session",
                         "/api/setup",
                         "/api/sign-in/**",
-                        "/api/company/particulars/logo",
                         "/api/web-form",
                         "/api/stock-feed",
                         "/api/calendar/*.ics",
                         "/api/copy/**",
                         // Each of these doors asks for the visitor or says why it does not.
                         "/api/customer/**")
+                    .permitAll()
+                    .requestMatchers(HttpMethod.GET, "/api/company/particulars/logo")
                     .permitAll()
                     .requestMatchers("/api/**", "/v3/**")
                     .authenticated()

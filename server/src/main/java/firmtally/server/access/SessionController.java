@@ -5,6 +5,7 @@ import firmtally.server.platform.TallySettings;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.WritingView;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -51,11 +52,17 @@ class SessionController {
    * Who is signed in.
    *
    * @param timeZone in which the company's days begin, by its name in the tz database
+   * @param writing how figures and days are written
    * @param needsSetup nobody has been set up: the first visit does it
    * @param demo the demo data is loaded, so that its sign-ins can be shown
    */
   record SessionView(
-      @MaybeNull Me me, boolean needsSetup, boolean demo, String today, String timeZone) {}
+      @MaybeNull Me me,
+      boolean needsSetup,
+      boolean demo,
+      String today,
+      String timeZone,
+      WritingView writing) {}
 
   /**
    * Whoever is signed in.
@@ -102,7 +109,8 @@ class SessionController {
         users.isEmpty(),
         settings.loadDemo(),
         LocalDate.now(clock).toString(),
-        clock.getZone().getId());
+        clock.getZone().getId(),
+        WritingView.now());
   }
 
   /** Signs in; who has a second factor is asked for it once name and password are right. */

@@ -1,11 +1,13 @@
 package firmtally.server.company;
 
 import firmtally.core.money.Currencies;
+import firmtally.formats.writing.Writing;
 import firmtally.server.access.UserService;
 import firmtally.server.platform.CompanyZone;
 import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.web.Amounts;
 import firmtally.server.platform.web.NotPossible;
+import firmtally.server.platform.web.Written;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
@@ -31,11 +33,12 @@ public class SettingsService {
     this.people = people;
     this.zone = zone;
     this.remembered = new Remembered<>(store::find);
-    store.find().ifPresent(this::takeZone);
+    store.find().ifPresent(this::take);
   }
 
-  private void takeZone(SettingsStore.CompanyRow row) {
+  private void take(SettingsStore.CompanyRow row) {
     Optional.ofNullable(row.timeZone()).map(ZoneId::of).ifPresent(zone::set);
+    Written.as(Writing.of(row.region()));
   }
 
   /** The time zones that a company may choose, by the names of the tz database. */
@@ -81,12 +84,12 @@ public class SettingsService {
   @Transactional(propagation = Propagation.MANDATORY)
   public void found(String name, CurrencyUnit currency, String timeZone) {
     store.insertCompany(name, currency.getCode(), timeZone);
-    store.find().ifPresent(this::takeZone);
-    remembered.forget();
+    companyChanged();
   }
 
   /** What was remembered of the company is read anew. */
   public void companyChanged() {
+    store.find().ifPresent(this::take);
     remembered.forget();
   }
 }

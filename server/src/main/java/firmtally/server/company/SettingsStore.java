@@ -12,10 +12,10 @@ class SettingsStore {
     this.sql = sql;
   }
 
-  record CompanyRow(String name, String currency, String timeZone) {}
+  record CompanyRow(String name, String currency, String timeZone, String region) {}
 
   Optional<CompanyRow> find() {
-    return sql.sql("SELECT name, currency, time_zone FROM company WHERE id = 1")
+    return sql.sql("SELECT name, currency, time_zone, region FROM company WHERE id = 1")
         .query(CompanyRow.class)
         .optional();
   }

@@ -57,8 +57,7 @@ class FollowUpRunner implements DueWork, DisposableBean {
   }
 
   private void look(FollowUpRule rule, long last) {
-    List<FollowUpStore.Happened> happened =
-        store.happened(rule.event(), rule.conditions(), rule.lookedTo(), last, AT_ONCE);
+    List<FollowUpStore.Happened> happened = store.happened(rule, rule.lookedTo(), last, AT_ONCE);
     happened.forEach(one -> fire(rule, one));
     boolean isMore = happened.size() == AT_ONCE;
     long to = isMore ? happened.get(AT_ONCE - 1).place() : last;

@@ -224,22 +224,22 @@ class FollowUpService {
     Input input = new Input();
     FollowUpRule rule = read(input, typed, new FollowUpRuleId(0), 0, 0);
     input.check();
-    long from = store.firstFrom(clock.instant().minus(TRIAL_DAYS, ChronoUnit.DAYS));
-    List<FollowUpStore.Happened> all =
-        store.happened(rule.event(), rule.conditions(), from - 1, store.last(), TRIAL_MOST);
-    List<FollowUpMatch> latest = new ArrayList<>();
-    for (int i = all.size() - 1; i >= 0 && latest.size() < SHOWN; i--) {
-      FollowUpStore.Happened one = all.get(i);
-      latest.add(
-          new FollowUpMatch(
-              one.at(),
-              one.record(),
-              one.recordId(),
-              one.number(),
-              one.title(),
-              one.account(),
-              one.owner()));
-    }
+    Instant since = clock.instant().minus(TRIAL_DAYS, ChronoUnit.DAYS);
+    List<FollowUpStore.Happened> all = store.happenedSince(rule, since, TRIAL_MOST);
+    List<FollowUpMatch> latest =
+        all.stream()
+            .limit(SHOWN)
+            .map(
+                one ->
+                    new FollowUpMatch(
+                        one.at(),
+                        one.record(),
+                        one.recordId(),
+                        one.number(),
+                        one.title(),
+                        one.account(),
+                        one.owner()))
+            .toList();
     return new FollowUpTrial(TRIAL_DAYS, all.size(), latest);
   }
 

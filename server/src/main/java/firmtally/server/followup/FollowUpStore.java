@@ -16,6 +16,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -139,20 +140,32 @@ class FollowUpStore {
     return sql.sql("SELECT COALESCE(MAX(id), 0) FROM change_log").query(Long.class).single();
   }
 
-  /** The first entry of the log from a moment on; beyond the last where there is none. */
-  long firstFrom(Instant moment) {
-    return sql.sql(
-            "SELECT COALESCE(MIN(id), (SELECT COALESCE(MAX(id), 0) + 1 FROM change_log)) FROM change_log WHERE at >= :at")
-        .param("at", moment)
-        .query(Long.class)
-        .single();
+  /** What happened that a rule waits for, between two entries of the log, the earlier first. */
+  List<Happened> happened(FollowUpRule rule, long after, long upTo, int most) {
+    return happened(rule, "c.id > :after AND c.id <= :upTo ORDER BY c.id")
+        .param("after", after)
+        .param("upTo", upTo)
+        .param("most", most)
+        .query(Happened.class)
+        .list();
   }
 
-  /** What happened that a rule waits for, between two entries of the log, the earlier first. */
-  List<Happened> happened(RuleEvent event, Conditions conditions, long after, long upTo, int most) {
-    return sql.sql(
-            HAPPENED.replace("<entry>", event.entry())
-                + " AND c.id > :after AND c.id <= :upTo ORDER BY c.id LIMIT :most")
+  /**
+   * What happened that a rule waits for since a moment, the latest first. Entries of data that was
+   * taken over need not stand in the order of their days.
+   */
+  List<Happened> happenedSince(FollowUpRule rule, Instant moment, int most) {
+    return happened(rule, "c.at >= :moment ORDER BY c.at DESC, c.id DESC")
+        .param("moment", moment)
+        .param("most", most)
+        .query(Happened.class)
+        .list();
+  }
+
+  private JdbcClient.StatementSpec happened(FollowUpRule rule, String which) {
+    RuleEvent event = rule.event();
+    Conditions conditions = rule.conditions();
+    return sql.sql(HAPPENED.replace("<entry>", event.entry()) + " AND " + which + " LIMIT :most")
         .param("record", event.record())
         .param("valueFrom", conditions.valueFrom())
         .param("valueBelow", conditions.valueBelow())
@@ -161,12 +174,7 @@ class FollowUpStore {
         .param("source", conditions.source())
         .param("team", conditions.team())
         .param("field", conditions.ownFieldId())
-        .param("own", conditions.ownValue())
-        .param("after", after)
-        .param("upTo", upTo)
-        .param("most", most)
-        .query(Happened.class)
-        .list();
+        .param("own", conditions.ownValue());
   }
 
   FollowUpRuleId insert(FollowUpRule rule, PersonId by, Instant at) {

@@ -1,5 +1,6 @@
 package firmtally.server.company.particulars;
 
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.platform.web.MaybeNull;
 import java.util.List;
 import java.util.stream.Stream;
@@ -9,6 +10,8 @@ import java.util.stream.Stream;
  *
  * @param bank where it is paid, such as an IBAN
  * @param language of its texts, where an account has no other: {@code en}
+ * @param region the country whose way of writing figures and days, first day of the week and paper
+ *     it has; blank for none in particular
  * @param logo the checksum of its picture; null for none
  * @param colour of customer pages, as {@code #0F4C5C}; blank for ours
  */
@@ -25,6 +28,7 @@ public record Particulars(
     String registration,
     String bank,
     String language,
+    String region,
     @MaybeNull String logo,
     @MaybeNull String logoType,
     String colour,
@@ -42,12 +46,12 @@ public record Particulars(
   }
 
   /** What the law wants on its papers. */
-  public List<String> legal() {
+  public List<String> legal(PaperWords words) {
     return Stream.of(
             name,
             registration,
-            taxId.isEmpty() ? "" : "Tax ID " + taxId,
-            bank.isEmpty() ? "" : "Bank " + bank)
+            taxId.isEmpty() ? "" : words.get("legal.tax-id", taxId),
+            bank.isEmpty() ? "" : words.get("legal.bank", bank))
         .filter(line -> !line.isEmpty())
         .toList();
   }

@@ -1,11 +1,21 @@
 package firmtally.server.company.particulars;
 
+import firmtally.formats.writing.PaperWords;
+import firmtally.formats.writing.Writing;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Open;
 import firmtally.server.access.SignedIn;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.web.NotThere;
 import firmtally.server.platform.web.Versions;
+import java.math.BigDecimal;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.format.TextStyle;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -22,6 +32,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/company/particulars")
 class ParticularsController {
+  private static final BigDecimal SAMPLE = new BigDecimal("1234567.5");
+  private static final LocalDate SAMPLE_DAY = LocalDate.of(2027, 3, 1);
   private final ParticularsService particulars;
 
   ParticularsController(ParticularsService particulars) {
@@ -31,6 +43,39 @@ class ParticularsController {
   @GetMapping
   Particulars get(@SignedIn Actor actor) {
     return particulars.get();
+  }
+
+  /**
+   * How a country writes.
+   *
+   * @param code of two letters, as ISO 3166 has it; blank for none in particular
+   * @param example an amount and a day
+   * @param letterPaper whether it prints on US Letter; else on A4
+   */
+  record CountryWriting(
+      String code, String name, String example, String weekFrom, boolean letterPaper) {}
+
+  /** The ways of writing figures and days that a company may take, by the names of countries. */
+  @GetMapping("/writings")
+  List<CountryWriting> writings(@SignedIn Actor actor) {
+    return Stream.concat(
+            Stream.of(writing("")),
+            Writing.regions().stream()
+                .map(ParticularsController::writing)
+                .sorted(Comparator.comparing(CountryWriting::name)))
+        .toList();
+  }
+
+  private static CountryWriting writing(String code) {
+    PaperWords words = PaperWords.of("en", Writing.of(code));
+    return new CountryWriting(
+        code,
+        code.isEmpty()
+            ? "none in particular"
+            : new Locale.Builder().setRegion(code).build().getDisplayCountry(Locale.ENGLISH),
+        words.writing().number(SAMPLE, 2) + ", " + words.day(SAMPLE_DAY),
+        DayOfWeek.of(words.writing().firstDay()).getDisplayName(TextStyle.FULL, Locale.ENGLISH),
+        words.writing().paper() == Writing.PaperSize.LETTER);
   }
 
   @PutMapping

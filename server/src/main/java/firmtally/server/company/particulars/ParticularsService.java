@@ -1,6 +1,8 @@
 package firmtally.server.company.particulars;
 
 import firmtally.formats.pdf.Thumbnail;
+import firmtally.formats.writing.PaperWords;
+import firmtally.formats.writing.Writing;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.platform.audit.ChangeLog;
@@ -48,13 +50,14 @@ public class ParticularsService {
       String registration,
       String bank,
       String language,
+      @MaybeNull String region,
       @MaybeNull String colour) {}
 
   /** As they are now. */
   public Particulars get() {
     return sql.sql(
             """
-            SELECT name, street, postal, town, country, phone, email, website, tax_id, registration, bank, language, logo, logo_type, colour,
+            SELECT name, street, postal, town, country, phone, email, website, tax_id, registration, bank, language, region, logo, logo_type, colour,
                    version
             FROM company WHERE id = 1
             """)
@@ -82,6 +85,7 @@ public class ParticularsService {
             input.optionalText("registration", typed.registration(), LONGEST),
             input.optionalText("bank", typed.bank(), LONGEST),
             Languages.read(input, "language", typed.language()),
+            region(input, typed.region()),
             colour(input, typed.colour()));
     if (read.language().isEmpty()) {
       input.refuse("language", "Required.");
@@ -92,7 +96,7 @@ public class ParticularsService {
                 """
                 UPDATE company SET name = :name, street = :street, postal = :postal, town = :town, country = :country, phone = :phone,
                   email = :email, website = :website, tax_id = :taxId, registration = :registration, bank = :bank,
-                  language = :language, colour = :colour, version = version + 1
+                  language = :language, region = :region, colour = :colour, version = version + 1
                 WHERE id = 1 AND version = :version
                 """)
             .paramSource(read)
@@ -116,6 +120,7 @@ public class ParticularsService {
     note("registration", before.registration(), after.registration(), actor);
     note("bank", before.bank(), after.bank(), actor);
     note("language", before.language(), after.language(), actor);
+    note("written as in", before.region(), after.region(), actor);
     note("colour", before.colour(), after.colour(), actor);
   }
 
@@ -123,6 +128,20 @@ public class ParticularsService {
     if (!before.equals(after)) {
       log.note(actor.id(), "company", COMPANY, what, before, after);
     }
+  }
+
+  private static String region(Input input, String typed) {
+    String region = typed == null ? "" : typed.strip();
+    if (!region.isEmpty() && !Writing.regions().contains(region)) {
+      input.refuse("region", "Choose a country of the list, or none.");
+    }
+    return region;
+  }
+
+  /** The words of papers in a language, and how the company writes; blank for its own language. */
+  public PaperWords words(String language) {
+    Particulars now = get();
+    return PaperWords.of(language.isEmpty() ? now.language() : language, Writing.of(now.region()));
   }
 
   private static String colour(Input input, String typed) {
@@ -149,9 +168,19 @@ public class ParticularsService {
 
   /** What a country proposes for a company that begins. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void found(String country) {
-    sql.sql("UPDATE company SET country = :country WHERE id = 1")
+  public void found(String country, String region) {
+    sql.sql("UPDATE company SET country = :country, region = :region WHERE id = 1")
         .param("country", country)
+        .param("region", region)
+        .update();
+    settings.companyChanged();
+  }
+
+  /** In which language a company that begins writes. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void setLanguage(String language) {
+    sql.sql("UPDATE company SET language = :language WHERE id = 1")
+        .param("language", language)
         .update();
   }
 

@@ -1,5 +1,6 @@
 package firmtally.server.company.setup;
 
+import firmtally.formats.writing.PaperWords;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Comparator;
@@ -38,7 +39,8 @@ class Countries {
         code,
         new Locale.Builder().setRegion(code).build().getDisplayCountry(Locale.ENGLISH),
         node.path("currency").asString(),
-        node.path("taxes").valueStream().map(JsonNode::asString).toList());
+        node.path("taxes").valueStream().map(JsonNode::asString).toList(),
+        PaperWords.languageOf(code));
   }
 
   /**
@@ -46,8 +48,9 @@ class Countries {
    *
    * @param code of two letters, as ISO 3166 has it
    * @param taxes in percent, the standard one first
+   * @param language that papers are written in, as far as there are words in it: {@code de}
    */
-  record Country(String code, String name, String currency, List<String> taxes) {}
+  record Country(String code, String name, String currency, List<String> taxes, String language) {}
 
   List<Country> all() {
     return all;

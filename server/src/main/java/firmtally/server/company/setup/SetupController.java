@@ -3,6 +3,7 @@ package firmtally.server.company.setup;
 import firmtally.core.money.Currencies;
 import firmtally.server.access.Open;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.text.TextService;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.MaybeNull;
@@ -22,13 +23,19 @@ class SetupController {
   private final SetupService setup;
   private final SettingsService settings;
   private final Countries countries;
+  private final TextService texts;
   private final SetupCode code;
 
   SetupController(
-      SetupService setup, SettingsService settings, Countries countries, SetupCode code) {
+      SetupService setup,
+      SettingsService settings,
+      Countries countries,
+      TextService texts,
+      SetupCode code) {
     this.setup = setup;
     this.settings = settings;
     this.countries = countries;
+    this.texts = texts;
     this.code = code;
   }
 
@@ -38,19 +45,24 @@ class SetupController {
    * @param countries those for which currency and taxes are proposed
    */
   record SetupChoices(
-      List<String> currencies, List<String> timeZones, List<Countries.Country> countries) {}
+      List<String> currencies,
+      List<String> timeZones,
+      List<Countries.Country> countries,
+      List<TextService.TextLanguage> languages) {}
 
   /**
    * What the first visit sets up.
    *
    * @param code the one that the server printed when it started
    * @param country its taxes are set up; blank for none of those that are known
+   * @param language of letters and papers, by its two letters; blank for English
    * @param timeZone in which the company's days begin; blank for the server's
    */
   record FirstVisit(
       String code,
       String company,
       @MaybeNull String country,
+      @MaybeNull String language,
       String currency,
       @MaybeNull String timeZone,
       String name,
@@ -59,14 +71,15 @@ class SetupController {
       String password) {
     SetupService.Setup setup() {
       return new SetupService.Setup(
-          company, country, currency, timeZone, name, email, login, password);
+          company, country, language, currency, timeZone, name, email, login, password);
     }
   }
 
   @Open("The company is not set up yet.")
   @GetMapping
   SetupChoices choices() {
-    return new SetupChoices(Currencies.codes(), SettingsService.timeZones(), countries.all());
+    return new SetupChoices(
+        Currencies.codes(), SettingsService.timeZones(), countries.all(), texts.languages());
   }
 
   @Open("The first visit sets the company up; it is refused ever after.")

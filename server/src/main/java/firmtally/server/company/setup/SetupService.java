@@ -9,10 +9,12 @@ import firmtally.server.access.Role;
 import firmtally.server.access.Roles;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.particulars.Languages;
 import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.company.policy.PolicyService;
 import firmtally.server.company.policy.SellingPolicy;
 import firmtally.server.company.tax.TaxService;
+import firmtally.server.company.text.TextService;
 import firmtally.server.platform.ids.PolicyId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
@@ -41,6 +43,7 @@ public class SetupService {
   private final PolicyService policies;
   private final TaxService taxes;
   private final ParticularsService particulars;
+  private final TextService texts;
   private final Countries countries;
 
   SetupService(
@@ -50,6 +53,7 @@ public class SetupService {
       PolicyService policies,
       TaxService taxes,
       ParticularsService particulars,
+      TextService texts,
       Countries countries) {
     this.settings = settings;
     this.people = people;
@@ -57,6 +61,7 @@ public class SetupService {
     this.policies = policies;
     this.taxes = taxes;
     this.particulars = particulars;
+    this.texts = texts;
     this.countries = countries;
   }
 
@@ -64,11 +69,13 @@ public class SetupService {
    * What the first visit sets up.
    *
    * @param country by its two letters; null for one that nothing is proposed for
+   * @param language of letters and papers; null for English
    * @param timeZone null for the machine's
    */
   public record Setup(
       String company,
       @MaybeNull String country,
+      @MaybeNull String language,
       String currency,
       @MaybeNull String timeZone,
       String name,
@@ -97,6 +104,7 @@ public class SetupService {
     if (!code.isEmpty() && country.isEmpty()) {
       input.refuse("country", "Choose a country of the list, or none.");
     }
+    String language = Languages.read(input, "language", typed.language());
     people.add(
         input,
         new UserService.NewUser(
@@ -111,6 +119,10 @@ public class SetupService {
     policies.found(policy(CurrencyUnit.of(currency)), Actor.SYSTEM);
     processes.found();
     country.ifPresent(this::take);
+    if (!language.isEmpty()) {
+      particulars.setLanguage(language);
+      texts.found(language, Actor.SYSTEM);
+    }
   }
 
   private static SellingPolicy policy(CurrencyUnit currency) {
@@ -129,7 +141,7 @@ public class SetupService {
   }
 
   private void take(Countries.Country country) {
-    particulars.found(country.name());
+    particulars.found(country.name(), country.code());
     for (int i = 0; i < country.taxes().size(); i++) {
       String percent = country.taxes().get(i);
       String name =

@@ -35,7 +35,15 @@ class TextController {
    *
    * @param fields without their braces
    */
-  record Texts(List<TextService.Text> texts, List<String> fields) {}
+  record Texts(
+      List<TextService.Text> texts,
+      List<String> fields,
+      List<TextService.TextLanguage> languages) {}
+
+  record LanguageForm(String language) {}
+
+  /** How many texts came. */
+  record TextsBegun(int added) {}
 
   record TextForm(String body) {}
 
@@ -43,7 +51,7 @@ class TextController {
 
   @GetMapping
   Texts list(@SignedIn Actor actor) {
-    return new Texts(texts.list(), Fields.KNOWN.stream().sorted().toList());
+    return new Texts(texts.list(), Fields.KNOWN.stream().sorted().toList(), texts.languages());
   }
 
   @PostMapping
@@ -53,6 +61,12 @@ class TextController {
       @SignedIn Actor actor) {
     return new TextAdded(
         once.once(key, actor.id(), "add-text", "", TextId::new, () -> texts.add(typed, actor)));
+  }
+
+  /** Adds the texts to begin with in a language; a second time it finds all of them there. */
+  @PostMapping("/languages")
+  TextsBegun begin(@RequestBody LanguageForm typed, @SignedIn Actor actor) {
+    return new TextsBegun(texts.begin(typed.language(), actor));
   }
 
   @PutMapping("/{id}")

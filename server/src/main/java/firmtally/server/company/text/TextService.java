@@ -1,20 +1,26 @@
 package firmtally.server.company.text;
 
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.company.particulars.Languages;
 import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.platform.audit.ChangeLog;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.ids.TextId;
+import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -30,11 +36,13 @@ public class TextService {
       Arrays.stream(Purpose.values()).map(Purpose::word).collect(Collectors.toSet());
   private final Sql sql;
   private final ParticularsService particulars;
+  private final ShippedTexts shipped;
   private final ChangeLog log;
 
-  TextService(Sql sql, ParticularsService particulars, ChangeLog log) {
+  TextService(Sql sql, ParticularsService particulars, ShippedTexts shipped, ChangeLog log) {
     this.sql = sql;
     this.particulars = particulars;
+    this.shipped = shipped;
     this.log = log;
   }
 
@@ -48,6 +56,37 @@ public class TextService {
 
   /** What is typed for a new one. */
   public record NewText(String purpose, String business, String language, String body) {}
+
+  /**
+   * A language that customers are written to in.
+   *
+   * @param words whether papers have words in it; else they are English around its texts
+   * @param shipped whether there are texts in it to begin with
+   * @param texts how many there are in it now
+   */
+  public record TextLanguage(
+      String code, String name, boolean words, boolean shipped, long texts) {}
+
+  /** The languages that there are words or texts in, by their names. */
+  public List<TextLanguage> languages() {
+    List<Text> all = list();
+    return Stream.of(
+            PaperWords.LANGUAGES.stream(),
+            shipped.languages().stream(),
+            all.stream().map(Text::language))
+        .flatMap(codes -> codes)
+        .distinct()
+        .map(
+            code ->
+                new TextLanguage(
+                    code,
+                    Locale.forLanguageTag(code).getDisplayLanguage(Locale.ENGLISH),
+                    PaperWords.LANGUAGES.contains(code),
+                    shipped.languages().contains(code),
+                    all.stream().filter(text -> text.language().equals(code)).count()))
+        .sorted(Comparator.comparing(TextLanguage::name))
+        .toList();
+  }
 
   /** All of them. */
   public List<Text> list() {
@@ -77,6 +116,12 @@ public class TextService {
         .query(String.class)
         .optional()
         .orElse("");
+  }
+
+  /** Whether these are the words of a text for a purpose, whatever its business and language. */
+  public boolean isText(Purpose purpose, String body) {
+    return list().stream()
+        .anyMatch(text -> text.purpose().equals(purpose.word()) && text.body().equals(body));
   }
 
   private static String body(Input input, String typed) {
@@ -112,20 +157,55 @@ public class TextService {
       input.refuse("language", "There is such a text already; change that one.");
     }
     input.check();
+    return insert(new NewText(typed.purpose(), business, language, body), actor);
+  }
+
+  private TextId insert(NewText text, Actor actor) {
     TextId id =
         sql.sql(
                 """
                 INSERT INTO document_text (purpose, business, language, body)
                 VALUES (:purpose, :business, :language, :body) RETURNING id
                 """)
-            .param("purpose", typed.purpose())
-            .param("business", business)
-            .param("language", language)
-            .param("body", body)
+            .paramSource(text)
             .query(TextId.class)
             .single();
-    log.note(actor.id(), TEXT, id, "text", null, body);
+    log.note(actor.id(), TEXT, id, "text", null, text.body());
     return id;
+  }
+
+  /** Adds the texts to begin with in a language; those that are there stay as they are. */
+  @Transactional
+  public int begin(String language, Actor actor) {
+    actor.checkManages();
+    if (!shipped.languages().contains(language)) {
+      throw BadInput.at(
+          "language", "There are texts to begin with in " + named(shipped.languages()) + ".");
+    }
+    return found(language, actor);
+  }
+
+  private static String named(List<String> languages) {
+    return languages.stream()
+        .map(code -> Locale.forLanguageTag(code).getDisplayLanguage(Locale.ENGLISH))
+        .collect(Collectors.joining(" and "));
+  }
+
+  /** The same for a company that begins. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public int found(String language, Actor actor) {
+    Set<String> there =
+        list().stream()
+            .filter(text -> text.language().equals(language))
+            .map(text -> text.purpose() + " " + text.business())
+            .collect(Collectors.toSet());
+    List<ShippedTexts.Shipped> missing =
+        shipped.in(language).stream()
+            .filter(text -> !there.contains(text.purpose() + " " + text.business()))
+            .toList();
+    missing.forEach(
+        text -> insert(new NewText(text.purpose(), text.business(), language, text.body()), actor));
+    return missing.size();
   }
 
   private Text get(TextId id) {

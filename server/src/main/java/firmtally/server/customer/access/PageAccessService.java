@@ -4,6 +4,7 @@ import firmtally.server.access.Actor;
 import firmtally.server.access.Guesses;
 import firmtally.server.access.Token;
 import firmtally.server.access.UserService;
+import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.integration.mail.EmailQueue;
 import firmtally.server.platform.audit.ChangeLog;
@@ -115,6 +116,7 @@ public class PageAccessService implements DueWork, DisposableBean {
 
   private void send(Visitor visitor, Duration valid, Actor actor) {
     Token token = Token.random();
+    Account account = accounts.readable(visitor.accountId(), Actor.SYSTEM);
     var link = store.insertLink(visitor, token.hash(), clock.instant().plus(valid));
     letters
         .emails()
@@ -125,11 +127,11 @@ public class PageAccessService implements DueWork, DisposableBean {
                 letters.words().from(actor.isSystem() ? owner(visitor) : actor),
                 List.of(visitor.email()),
                 List.of(),
-                "Your customer page at " + letters.words().seller().name(),
+                letters.words().pageAt(account),
                 letters
                     .words()
                     .signIn(
-                        accounts.readable(visitor.accountId(), Actor.SYSTEM),
+                        account,
                         visitor.name(),
                         letters.address().of("/customer/enter#" + token.text())),
                 List.of()));

@@ -3,6 +3,7 @@ package firmtally.server.customer.page;
 import firmtally.core.money.Quantity;
 import firmtally.formats.json.Problem;
 import firmtally.formats.pdf.QuotePaper;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Role;
 import firmtally.server.access.Roles;
@@ -23,6 +24,7 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.TypedNumber;
 import firmtally.server.platform.web.Written;
+import firmtally.server.sales.document.Correspondence;
 import firmtally.server.sales.document.PaperRows;
 import firmtally.server.sales.order.OrderService;
 import firmtally.server.worksheet.calculation.Calculation;
@@ -55,6 +57,7 @@ class BasketService {
   private static final PaperRows.Shown SHOWN = new PaperRows.Shown(false, true, true);
   private final ProductService products;
   private final AccountService accounts;
+  private final Correspondence correspondence;
   private final Calculator calculator;
   private final Sale sale;
   private final ChangeLog log;
@@ -67,6 +70,7 @@ class BasketService {
   BasketService(
       ProductService products,
       AccountService accounts,
+      Correspondence correspondence,
       Calculator calculator,
       OpportunityService opportunities,
       OrderService orders,
@@ -75,6 +79,7 @@ class BasketService {
       Clock clock) {
     this.products = products;
     this.accounts = accounts;
+    this.correspondence = correspondence;
     this.calculator = calculator;
     this.sale = new Sale(opportunities, orders, activities);
     this.log = log;
@@ -152,14 +157,19 @@ class BasketService {
         accounts.readable(visitor.accountId(), Actor.SYSTEM), Roles.of(Role.REP), Optional.empty());
   }
 
+  private PaperWords words(Visitor visitor) {
+    return correspondence.words(accounts.readable(visitor.accountId(), Actor.SYSTEM));
+  }
+
   /** What it comes to; lines with a problem are named and left out. */
   PageViews.Basket worked(List<PageViews.BasketLine> typed, Visitor visitor) {
     List<Read> lines = read(typed, visitor);
     List<Read> good = lines.stream().filter(line -> line.problem().isEmpty()).toList();
     WorksheetContext context = context(visitor);
     Calculation worked = calculator.tally(context, form(good, null));
+    PaperWords words = correspondence.words(accounts.readable(visitor.accountId(), Actor.SYSTEM));
     Iterator<QuotePaper.Line> papers =
-        PaperRows.lines(worked, SHOWN, product -> Optional.empty()).iterator();
+        PaperRows.lines(worked, SHOWN, product -> Optional.empty(), words).iterator();
     return new PageViews.Basket(
         lines.stream()
             .map(
@@ -168,7 +178,7 @@ class BasketService {
                         .map(wrong -> wrong(line, wrong))
                         .orElseGet(() -> row(line, papers.next())))
             .toList(),
-        good.isEmpty() ? List.of() : PaperRows.sums(worked),
+        good.isEmpty() ? List.of() : PaperRows.sums(worked, words),
         good.isEmpty() ? null : Written.amount(worked.asked()),
         worked.contract().getCurrencyUnit().getCode(),
         lines.size() - good.size());
@@ -201,6 +211,7 @@ class BasketService {
   /** The price of one of each, as the customer pays it, with whether it is there. */
   List<PageViews.CustomerProduct> priced(List<String> codes, Visitor visitor) {
     Map<String, Product> of = products.byCodes(codes);
+    PaperWords words = words(visitor);
     WorksheetContext context = context(visitor);
     Calculator remembering = calculator.remembering();
     return codes.stream()
@@ -216,7 +227,8 @@ class BasketService {
                   PaperRows.lines(
                           remembering.tally(context, form(List.of(one), null)),
                           SHOWN,
-                          p -> Optional.empty())
+                          p -> Optional.empty(),
+                          words)
                       .get(0);
               return new PageViews.CustomerProduct(
                   product.code(),

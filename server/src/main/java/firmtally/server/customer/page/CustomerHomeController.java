@@ -63,7 +63,7 @@ class CustomerHomeController {
     Account account = accounts.readable(visitor.accountId(), Actor.SYSTEM);
     var rep = users.contactOf(account.ownerId());
     return new PageViews.CustomerView(
-        correspondence.seller(),
+        correspondence.seller(correspondence.words(account)),
         visitor.name(),
         visitor.email(),
         account.name(),

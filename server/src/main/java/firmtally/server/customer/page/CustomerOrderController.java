@@ -3,12 +3,14 @@ package firmtally.server.customer.page;
 import firmtally.core.money.Quantity;
 import firmtally.core.ordering.Availability;
 import firmtally.formats.pdf.QuotePaper;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.customer.access.Visiting;
 import firmtally.server.customer.access.Visitor;
+import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.platform.doors.BodyLimit;
 import firmtally.server.platform.ids.DocumentId;
@@ -59,6 +61,7 @@ class CustomerOrderController {
   private final Papers papers;
   private final ProductService products;
   private final AccountService accounts;
+  private final Correspondence correspondence;
   private final SettingsService settings;
   private final Idempotency once;
   private final Clock clock;
@@ -75,6 +78,7 @@ class CustomerOrderController {
       DeliveryPapers notes,
       ProductService products,
       AccountService accounts,
+      Correspondence correspondence,
       SettingsService settings,
       Idempotency once,
       Clock clock) {
@@ -84,6 +88,7 @@ class CustomerOrderController {
     this.papers = new Papers(orderPapers, deliveries, notes);
     this.products = products;
     this.accounts = accounts;
+    this.correspondence = correspondence;
     this.settings = settings;
     this.once = once;
     this.clock = clock;
@@ -117,14 +122,15 @@ class CustomerOrderController {
     Order order = orders.readable(found.id(), Actor.SYSTEM);
     Calculation ordered = orders.calculation(order, Actor.SYSTEM);
     PageWords words = words();
+    Account account = accounts.readable(visitor.accountId(), Actor.SYSTEM);
+    PaperWords paper = correspondence.words(account);
     return new PageViews.CustomerOrderPage(
         words.order(found),
         order.terms().deliveryAddress().isBlank()
-            ? String.join(
-                "\n", Correspondence.address(accounts.readable(visitor.accountId(), Actor.SYSTEM)))
+            ? String.join("\n", Correspondence.address(account))
             : order.terms().deliveryAddress(),
-        lines(order, ordered),
-        PaperRows.sums(ordered),
+        lines(order, ordered, paper),
+        PaperRows.sums(ordered, paper),
         store.deliveries(found.id()).stream()
             .map(d -> new PageViews.CustomerDelivery(d.number(), d.on()))
             .toList(),
@@ -132,7 +138,8 @@ class CustomerOrderController {
         !basket.again(found.id()).isEmpty());
   }
 
-  private List<PageViews.CustomerOrderLine> lines(Order order, Calculation ordered) {
+  private List<PageViews.CustomerOrderLine> lines(
+      Order order, Calculation ordered, PaperWords words) {
     List<OrderLine> delivered = orders.lines(order);
     Map<String, OrderLine> byId = new HashMap<>();
     delivered.forEach(line -> byId.put(line.id(), line));
@@ -141,7 +148,7 @@ class CustomerOrderController {
             delivered.stream().map(OrderLine::product).filter(Objects::nonNull).toList());
     List<QuotePaper.Line> paper =
         PaperRows.lines(
-            ordered, new PaperRows.Shown(false, true, false), product -> Optional.empty());
+            ordered, new PaperRows.Shown(false, true, false), product -> Optional.empty(), words);
     List<PageViews.CustomerOrderLine> lines = new ArrayList<>();
     for (int i = 0; i < paper.size(); i++) {
       QuotePaper.Line row = paper.get(i);

@@ -1,8 +1,9 @@
 package firmtally.server.customers.email;
 
 import firmtally.formats.calendar.Invitation;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
-import firmtally.server.company.SettingsService;
+import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.integration.mail.EmailQueue;
 import firmtally.server.integration.mail.Recipients;
 import firmtally.server.pipeline.activity.ActivityMoved;
@@ -13,7 +14,6 @@ import firmtally.server.platform.ids.ActivityId;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
-import firmtally.server.platform.web.Written;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -38,7 +38,7 @@ public class MeetingInvitations implements ActivityMoved {
   private final ActivityService activities;
   private final EmailQueue emails;
   private final FileService files;
-  private final SettingsService settings;
+  private final ParticularsService particulars;
   private final ChangeLog log;
   private final Clock clock;
 
@@ -48,7 +48,7 @@ public class MeetingInvitations implements ActivityMoved {
       ActivityService activities,
       EmailQueue emails,
       FileService files,
-      SettingsService settings,
+      ParticularsService particulars,
       ChangeLog log,
       Clock clock) {
     this.store = store;
@@ -56,7 +56,7 @@ public class MeetingInvitations implements ActivityMoved {
     this.activities = activities;
     this.emails = emails;
     this.files = files;
-    this.settings = settings;
+    this.particulars = particulars;
     this.log = log;
     this.clock = clock;
   }
@@ -193,6 +193,9 @@ public class MeetingInvitations implements ActivityMoved {
 
   private void send(
       ActivityId id, ActivityService.Standing meeting, InvitationStore.Sent sent, String words) {
+    PaperWords paper =
+        particulars.words(
+            addressees.addressee(meeting.on().record(), meeting.on().id()).language());
     boolean isOff = sent.cancelledAt() != null;
     Instant start =
         meeting.due().atTime(meeting.time().orElseThrow()).atZone(clock.getZone()).toInstant();
@@ -223,8 +226,8 @@ public class MeetingInvitations implements ActivityMoved {
             new EmailQueue.From(sent.organizerEmail(), sent.organizer()),
             to,
             List.of(),
-            subject(meeting, sent),
-            text(meeting, sent, words),
+            subject(meeting, sent, paper),
+            text(meeting, sent, words, paper),
             List.of(
                 new EmailQueue.Attached(
                     "meeting.ics",
@@ -232,22 +235,24 @@ public class MeetingInvitations implements ActivityMoved {
                     files.keep(calendar)))));
   }
 
-  private static String subject(ActivityService.Standing meeting, InvitationStore.Sent sent) {
+  private static String subject(
+      ActivityService.Standing meeting, InvitationStore.Sent sent, PaperWords paper) {
     if (sent.cancelledAt() != null) {
-      return "Called off: " + meeting.subject();
+      return paper.get("meeting.off", meeting.subject());
     }
-    return (sent.sequence() == 0 ? "Invitation: " : "Changed: ") + meeting.subject();
+    return paper.get(sent.sequence() == 0 ? "meeting.new" : "meeting.changed", meeting.subject());
   }
 
-  private String text(ActivityService.Standing meeting, InvitationStore.Sent sent, String words) {
+  private String text(
+      ActivityService.Standing meeting, InvitationStore.Sent sent, String words, PaperWords paper) {
     StringBuilder text = new StringBuilder();
     if (sent.cancelledAt() != null) {
-      text.append("This meeting will not take place.\n\n");
+      text.append(paper.get("meeting.will-not")).append("\n\n");
     }
     text.append(meeting.subject()).append('\n');
-    text.append(Written.day(meeting.due())).append(", ").append(meeting.time().orElseThrow());
+    text.append(paper.day(meeting.due())).append(", ").append(meeting.time().orElseThrow());
     text.append(" (").append(clock.getZone().getId()).append("), ");
-    text.append(sent.minutes()).append(" minutes\n");
+    text.append(paper.get("meeting.minutes", Integer.toString(sent.minutes()))).append('\n');
     if (!sent.place().isEmpty()) {
       text.append(sent.place()).append('\n');
     }
@@ -257,7 +262,7 @@ public class MeetingInvitations implements ActivityMoved {
     return text.append('\n')
         .append(sent.organizer())
         .append('\n')
-        .append(settings.company().name())
+        .append(particulars.get().name())
         .toString();
   }
 }

@@ -1,8 +1,10 @@
 package firmtally.server.customers.email;
 
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.company.text.Fields;
 import firmtally.server.company.text.Purpose;
 import firmtally.server.company.text.TextService;
@@ -22,7 +24,6 @@ import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotPossible;
 import firmtally.server.platform.web.NotThere;
-import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -61,7 +62,11 @@ public class RecordEmails {
   private final Clock clock;
 
   /** What texts are filled in from. */
-  private record Words(TextService texts, SettingsService settings, UserService users) {}
+  private record Words(
+      TextService texts,
+      SettingsService settings,
+      ParticularsService particulars,
+      UserService users) {}
 
   RecordEmails(
       RecordEmailStore store,
@@ -73,6 +78,7 @@ public class RecordEmails {
       EmailQueue emails,
       TextService texts,
       SettingsService settings,
+      ParticularsService particulars,
       UserService users,
       Clock clock) {
     this.store = store;
@@ -82,7 +88,7 @@ public class RecordEmails {
     this.enquiries = enquiries;
     this.files = files;
     this.emails = emails;
-    this.words = new Words(texts, settings, users);
+    this.words = new Words(texts, settings, particulars, users);
     this.clock = clock;
   }
 
@@ -144,13 +150,14 @@ public class RecordEmails {
   }
 
   private Fields fields(RecordEmailStore.Addressee to, Actor actor) {
+    PaperWords paper = words.particulars().words(to.language());
     UserService.Reached me = words.users().contactOf(actor.id());
     return Fields.none()
-        .with("salutation", Correspondence.salutation(to.name(), to.language()))
+        .with("salutation", Correspondence.salutation(to.name(), paper))
         .with("contact", to.name().isEmpty() ? to.account() : to.name())
         .with("account", to.account())
-        .with("subject", to.subject().isEmpty() ? "our products" : to.subject())
-        .with("today", Written.day(LocalDate.now(clock)))
+        .with("subject", to.subject().isEmpty() ? paper.get("our-products") : to.subject())
+        .with("today", paper.day(LocalDate.now(clock)))
         .with("company", words.settings().company().name())
         .with("rep", me.name())
         .with("rep phone", me.phone())

@@ -54,7 +54,8 @@ class BriefPrinter {
             o.progress().checks().stream()
                 .map(check -> new BriefPaper.Check(check.words(), check.done()))
                 .toList(),
-            activities(o)));
+            activities(o)),
+        Written.writing());
   }
 
   private List<BriefPaper.Fact> facts(OpportunityView o) {

@@ -67,7 +67,8 @@ public final class Amounts {
    * An amount of 0 or more, such as {@code 1250.50}, {@code 1 250,50} or {@code 1,250.50 €}.
    *
    * @throws IllegalArgumentException when it is none, is below 0, has digits that the currency does
-   *     not have, or can be read in two ways
+   *     not have, or can be read in two ways; {@code 1.250} is 1250 where the company's country
+   *     writes so
    */
   public static Money parse(CurrencyUnit currency, String typed) {
     checkCurrency(currency, typed);
@@ -75,7 +76,11 @@ public final class Amounts {
     if (!WRITTEN.matcher(text).matches()) {
       throw new IllegalArgumentException("Enter an amount of 0 or more, for example 1250.50.");
     }
-    if (currency.getDecimalPlaces() < 3 && EITHER.matcher(typed.strip()).matches()) {
+    boolean isEither = currency.getDecimalPlaces() < 3 && EITHER.matcher(typed.strip()).matches();
+    if (isEither && Written.writing().decimal() == ',') {
+      return Money.of(currency, new BigDecimal(text.replace(".", "")));
+    }
+    if (isEither) {
       throw TypedNumber.eitherWay(
           typed,
           text.replace(".", ""),

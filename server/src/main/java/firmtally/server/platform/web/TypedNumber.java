@@ -11,7 +11,9 @@ import java.util.regex.Pattern;
 /**
  * Numbers as people type and paste them: {@code 379.05}, {@code 379,05}, {@code 1.234,50}, {@code
  * 1'234.50}, with the sign or code of a currency or a unit beside them ({@code 1,250.50 €}, {@code
- * EUR 450}, {@code 3 pcs}), and small sums such as {@code 12*4} or {@code 1200/3}.
+ * EUR 450}, {@code 3 pcs}), and small sums such as {@code 12*4} or {@code 1200/3}. {@code 1,200}
+ * can be read in two ways: it is read as the company's country writes, and refused where it has
+ * named none.
  */
 public final class TypedNumber {
   private static final Pattern SUM = Pattern.compile("[-+*/(). 0-9]{1,60}");
@@ -61,6 +63,9 @@ public final class TypedNumber {
     String text = SPACES.matcher(bare(typed)).replaceAll("");
     text = APOSTROPHES.matcher(text).replaceAll("");
     text = text.replace('×', '*').replace('÷', '/').replace('−', '-');
+    if (EITHER.matcher(text).matches() && !Written.writing().region().isEmpty()) {
+      return text.replace(",", Written.writing().decimal() == ',' ? "." : "");
+    }
     if (EITHER.matcher(text).matches()) {
       throw eitherWay(typed, text.replace(",", ""), text.replace(',', '.'));
     }

@@ -21,10 +21,12 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Predicate;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.joda.money.CurrencyUnit;
@@ -229,29 +231,29 @@ public class GoalService {
     List<Standing> rows = new ArrayList<>();
     for (GoalStore.Seller seller : sellers) {
       if (figures.concerns(seller.id())) {
-        rows.add(figures.of(Optional.of(seller), seller.name(), id -> id.equals(seller.id())));
+        rows.add(figures.of(Optional.of(seller), seller.name(), Set.of(seller.id())));
       }
     }
-    sellers.stream()
-        .map(GoalStore.Seller::team)
-        .filter(team -> team != null)
-        .distinct()
-        .filter(team -> rows.stream().filter(r -> team.equals(r.seller().get().team())).count() > 1)
-        .toList()
-        .forEach(
-            team ->
-                rows.add(
-                    figures.of(
-                        Optional.empty(),
-                        team,
-                        id ->
-                            sellers.stream()
-                                .anyMatch(s -> s.id().equals(id) && team.equals(s.team())))));
-    rows.add(
-        0,
-        figures.of(
-            Optional.empty(), "All", id -> sellers.stream().anyMatch(s -> s.id().equals(id))));
+    Set<PersonId> shown =
+        rows.stream().map(row -> row.seller().orElseThrow().id()).collect(Collectors.toSet());
+    Map<String, List<GoalStore.Seller>> teams =
+        sellers.stream()
+            .filter(seller -> seller.team() != null)
+            .collect(
+                Collectors.groupingBy(
+                    GoalStore.Seller::team, LinkedHashMap::new, Collectors.toList()));
+    teams.forEach(
+        (team, members) -> {
+          if (members.stream().filter(member -> shown.contains(member.id())).count() > 1) {
+            rows.add(figures.of(Optional.empty(), team, ids(members)));
+          }
+        });
+    rows.add(0, figures.of(Optional.empty(), "All", ids(sellers)));
     return rows;
+  }
+
+  private static Set<PersonId> ids(List<GoalStore.Seller> sellers) {
+    return sellers.stream().map(GoalStore.Seller::id).collect(Collectors.toSet());
   }
 
   /** Months, and the same a year before up to the day of the year that it is. */
@@ -277,6 +279,7 @@ public class GoalService {
             (person, months) ->
                 goals.put(
                     person, months.values().stream().reduce(Money.zero(currency()), Money::plus)));
+    List<GoalStore.Open> open = store.open(period.last(), currency());
     return new Figures(
         currency(),
         outlooks,
@@ -284,7 +287,8 @@ public class GoalService {
         won(period.first(), period.last()),
         won(period.first().minusYears(1), period.soFarLastYear()),
         won(period.first().minusYears(1), period.last().minusYears(1)),
-        store.open(period.last(), currency()));
+        open,
+        open.stream().collect(Collectors.groupingBy(GoalStore.Open::person)));
   }
 
   private Map<PersonId, Money> won(LocalDate from, LocalDate to) {
@@ -301,22 +305,24 @@ public class GoalService {
       Map<PersonId, Money> won,
       Map<PersonId, Money> lastYearSoFar,
       Map<PersonId, Money> lastYear,
-      List<GoalStore.Open> open) {
+      List<GoalStore.Open> open,
+      Map<PersonId, List<GoalStore.Open>> openOf) {
     boolean concerns(PersonId person) {
-      return goals.containsKey(person)
-          || won.containsKey(person)
-          || open.stream().anyMatch(o -> o.person().equals(person));
+      return goals.containsKey(person) || won.containsKey(person) || openOf.containsKey(person);
     }
 
-    private Money sum(Map<PersonId, Money> of, Predicate<PersonId> who) {
-      return of.entrySet().stream()
-          .filter(e -> who.test(e.getKey()))
-          .map(Map.Entry::getValue)
+    private Money sum(Map<PersonId, Money> of, Set<PersonId> who) {
+      return who.stream()
+          .map(of::get)
+          .filter(Objects::nonNull)
           .reduce(Money.zero(currency), Money::plus);
     }
 
-    Standing of(Optional<GoalStore.Seller> seller, String name, Predicate<PersonId> who) {
-      List<GoalStore.Open> theirs = open.stream().filter(o -> who.test(o.person())).toList();
+    Standing of(Optional<GoalStore.Seller> seller, String name, Set<PersonId> who) {
+      List<GoalStore.Open> theirs =
+          who.size() == 1
+              ? openOf.getOrDefault(who.iterator().next(), List.of())
+              : open.stream().filter(o -> who.contains(o.person())).toList();
       Money goal = sum(goals, who);
       Money won = sum(won(), who);
       List<OpenOpportunity> odds = theirs.stream().map(GoalStore.Open::odds).toList();

@@ -4,20 +4,18 @@ import firmtally.formats.pdf.TablePaper;
 import firmtally.formats.pdf.TablePdf;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.platform.web.Written;
 import firmtally.server.reporting.metrics.Dimension;
 import firmtally.server.reporting.metrics.TableMeasure;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
-import java.text.DecimalFormat;
-import java.text.DecimalFormatSymbols;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 
@@ -53,7 +51,7 @@ public class TableReport {
   /** The files of a saved query, with what somebody sees. */
   public Files files(String name, String query, Actor actor) {
     Table table = tables.table(read(query), actor);
-    return new Files(files.xlsx(table), pdf.print(paper(name, table)));
+    return new Files(files.xlsx(table), pdf.print(paper(name, table), Written.writing()));
   }
 
   /** A query as it stands in an address. */
@@ -114,7 +112,7 @@ public class TableReport {
     return new TablePaper(
         settings.company().name(),
         name,
-        LocalDate.now(clock).toString(),
+        Written.day(LocalDate.now(clock)),
         List.of(narrowed(plan)),
         heads,
         rows);
@@ -123,8 +121,8 @@ public class TableReport {
   private String narrowed(TablePlan plan) {
     List<String> words = new ArrayList<>();
     words.add(plan.subject().title());
-    plan.from().ifPresent(d -> words.add(plan.day().title() + " from " + d));
-    plan.to().ifPresent(d -> words.add("to " + d));
+    plan.from().ifPresent(d -> words.add(plan.day().title() + " from " + Written.day(d)));
+    plan.to().ifPresent(d -> words.add("to " + Written.day(d)));
     plan.filter()
         .forEach(
             (dimension, keys) ->
@@ -148,12 +146,7 @@ public class TableReport {
           case DAYS -> 1;
           case QUANTITY -> Math.max(0, figure.stripTrailingZeros().scale());
         };
-    DecimalFormatSymbols signs = DecimalFormatSymbols.getInstance(Locale.ROOT);
-    signs.setGroupingSeparator('\u00a0');
-    signs.setMinusSign('−');
-    DecimalFormat format =
-        new DecimalFormat("#,##0" + (decimals == 0 ? "" : "." + "0".repeat(decimals)), signs);
-    format.setRoundingMode(RoundingMode.HALF_UP);
-    return format.format(figure) + (kind == TableMeasure.Kind.PERCENT ? "\u00a0%" : "");
+    return Written.writing().number(figure.setScale(decimals, RoundingMode.HALF_UP), decimals)
+        + (kind == TableMeasure.Kind.PERCENT ? "\u00a0%" : "");
   }
 }

@@ -29,7 +29,7 @@ class DeliverySending {
     return mail.send(
         new PaperMail.Letter(
             delivery.document(),
-            "delivery note " + delivery.document().number(),
+            "called.delivery",
             Purpose.DELIVERY_EMAIL,
             Money.zero(settings.company().currency()),
             papers.print(delivery, actor)),

@@ -2,6 +2,7 @@ package firmtally.server.sales.document;
 
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.Thumbnail;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.company.particulars.Particulars;
@@ -12,7 +13,6 @@ import firmtally.server.company.text.TextService;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.integration.mail.EmailQueue;
-import firmtally.server.platform.web.Written;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -45,18 +45,18 @@ public class Correspondence {
   }
 
   /** Whose paper it is. */
-  public QuotePaper.Seller seller() {
-    return seller(particulars);
+  public QuotePaper.Seller seller(PaperWords words) {
+    return seller(particulars, words);
   }
 
   /** Whose paper it is, with its logo. */
-  public static QuotePaper.Seller seller(ParticularsService particulars) {
+  public static QuotePaper.Seller seller(ParticularsService particulars, PaperWords words) {
     Particulars ours = particulars.get();
     return new QuotePaper.Seller(
         ours.name(),
         ours.address(),
         ours.reach(),
-        ours.legal(),
+        ours.legal(words),
         particulars.logo().flatMap(Thumbnail::uri).orElse(""),
         ours.colour());
   }
@@ -80,6 +80,11 @@ public class Correspondence {
         .toList();
   }
 
+  /** The words in which an account is written to. */
+  public PaperWords words(Account account) {
+    return particulars.words(account.language());
+  }
+
   /** Where an account is written to: its own address, else that of its first contact with one. */
   public String email(Account account) {
     return Stream.concat(
@@ -99,13 +104,14 @@ public class Correspondence {
    */
   public String text(Purpose purpose, Account account, String number, Money total) {
     String who = contact(account);
+    PaperWords words = words(account);
     return Fields.none()
-        .with("salutation", salutation(who, account.language()))
+        .with("salutation", salutation(who, words))
         .with("contact", who.isEmpty() ? account.name() : who)
         .with("account", account.name())
         .with("number", number)
-        .with("today", Written.day(LocalDate.now(clock)))
-        .with("total", Written.amount(total))
+        .with("today", words.day(LocalDate.now(clock)))
+        .with("total", words.amount(total))
         .with("currency", total.getCurrencyUnit().getCode())
         .with("terms days", Integer.toString(account.termsDays()))
         .with("company", settings.company().name())
@@ -120,6 +126,11 @@ public class Correspondence {
         .fill(texts.find(Purpose.CUSTOMER_PAGE_EMAIL, "", account.language()));
   }
 
+  /** What an email with a link to the customer page is about. */
+  public String pageAt(Account account) {
+    return words(account).get("page-at", particulars.get().name());
+  }
+
   /** An answer to what a customer asked. */
   public String answer(Account account, String who, String question, String answer) {
     return personal(account, who)
@@ -129,11 +140,12 @@ public class Correspondence {
   }
 
   private Fields personal(Account account, String who) {
+    PaperWords words = words(account);
     return Fields.none()
-        .with("salutation", salutation(who, account.language()))
+        .with("salutation", salutation(who, words))
         .with("contact", who)
         .with("account", account.name())
-        .with("today", Written.day(LocalDate.now(clock)))
+        .with("today", words.day(LocalDate.now(clock)))
         .with("company", settings.company().name())
         .with("rep", account.ownerName());
   }
@@ -146,22 +158,19 @@ public class Correspondence {
   }
 
   /** How a letter begins. */
-  public static String salutation(String who, String language) {
-    return switch (language) {
-      case "de" -> who.isEmpty() ? "Guten Tag," : "Guten Tag " + who + ",";
-      case "fr" -> who.isEmpty() ? "Bonjour," : "Bonjour " + who + ",";
-      default -> who.isEmpty() ? "Dear Sir or Madam," : "Dear " + who + ",";
-    };
+  public static String salutation(String who, PaperWords words) {
+    return who.isEmpty() ? words.get("dear.unknown") : words.get("dear", who);
   }
 
   /** What a paper says of the customer. */
-  public static List<QuotePaper.Fact> facts(Account account, Optional<String> poNumber) {
+  public static List<QuotePaper.Fact> facts(
+      Account account, Optional<String> poNumber, PaperWords words) {
     List<QuotePaper.Fact> facts = new ArrayList<>();
-    facts.add(new QuotePaper.Fact("Customer number", account.number()));
+    facts.add(new QuotePaper.Fact(words.get("fact.customer"), account.number()));
     if (!account.taxId().isEmpty()) {
-      facts.add(new QuotePaper.Fact("Your tax ID", account.taxId()));
+      facts.add(new QuotePaper.Fact(words.get("fact.tax-id"), account.taxId()));
     }
-    poNumber.ifPresent(number -> facts.add(new QuotePaper.Fact("Your PO number", number)));
+    poNumber.ifPresent(number -> facts.add(new QuotePaper.Fact(words.get("fact.po"), number)));
     return facts;
   }
 

@@ -26,9 +26,11 @@ import org.springframework.stereotype.Component;
 public class OfferExchange {
   private static final PaperRows.Shown SHOWN = new PaperRows.Shown(false, false, false);
   private final TradeParties parties;
+  private final Correspondence correspondence;
 
-  OfferExchange(TradeParties parties) {
+  OfferExchange(TradeParties parties, Correspondence correspondence) {
     this.parties = parties;
+    this.correspondence = correspondence;
   }
 
   /**
@@ -54,7 +56,8 @@ public class OfferExchange {
     List<TradeOffer.Line> lines = new ArrayList<>();
     Map<Percent, BigDecimal> bases = new HashMap<>();
     Iterator<QuotePaper.Line> papers =
-        PaperRows.lines(worked, SHOWN, product -> Optional.empty()).iterator();
+        PaperRows.lines(worked, SHOWN, product -> Optional.empty(), correspondence.words(account))
+            .iterator();
     for (Calculation.Row row : worked.rows()) {
       String remark = papers.next().remark();
       row.tally()

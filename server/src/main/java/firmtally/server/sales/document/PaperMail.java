@@ -45,7 +45,7 @@ public class PaperMail {
   /**
    * What is sent.
    *
-   * @param called {@code invoice I-1001}
+   * @param called by which words it is called: {@code called.invoice}
    * @param paper its PDF
    */
   public record Letter(
@@ -85,7 +85,7 @@ public class PaperMail {
 
   private void queue(Letter letter, Account account, String to, Actor actor) {
     Document document = letter.document();
-    String called = letter.called();
+    String called = correspondence.words(account).get(letter.called(), document.number());
     emails.queue(
         new EmailQueue.Email(
             document.kind().word(),

@@ -5,14 +5,14 @@ import firmtally.core.ordering.Supply;
 import firmtally.core.worksheet.Breakdown;
 import firmtally.core.worksheet.DocumentDiscount;
 import firmtally.core.worksheet.LineTally;
-import firmtally.core.worksheet.Recurring;
 import firmtally.core.worksheet.Terms;
 import firmtally.core.worksheet.Totals;
 import firmtally.formats.pdf.QuotePaper;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.catalogue.product.Product;
-import firmtally.server.platform.web.Written;
 import firmtally.server.worksheet.calculation.Calculation;
 import firmtally.server.worksheet.calculation.LineForm;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Iterator;
@@ -21,7 +21,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import org.joda.money.CurrencyUnit;
-import org.joda.money.Money;
 
 /**
  * What of a worksheet stands on paper: what the customer may see, which is no cost and no margin.
@@ -38,7 +37,10 @@ public final class PaperRows {
 
   /** A line for each row of a worksheet. */
   public static List<QuotePaper.Line> lines(
-      Calculation worked, Shown shown, Function<Product, Optional<QuotePaper.Picture>> pictures) {
+      Calculation worked,
+      Shown shown,
+      Function<Product, Optional<QuotePaper.Picture>> pictures,
+      PaperWords words) {
     CurrencyUnit currency = worked.contract().getCurrencyUnit();
     Map<String, List<LineTally>> sections = worked.sections();
     List<QuotePaper.Line> lines = new ArrayList<>();
@@ -48,7 +50,7 @@ public final class PaperRows {
       if (row.tally().isEmpty()) {
         lines.add(
             sections.containsKey(row.form().id())
-                ? heading(row.form(), Breakdown.of(currency, sections.get(row.form().id())))
+                ? heading(row.form(), Breakdown.of(currency, sections.get(row.form().id())), words)
                 : QuotePaper.Line.note(row.form().description()));
         continue;
       }
@@ -58,28 +60,32 @@ public final class PaperRows {
       lines.add(
           QuotePaper.Line.of(
               ++position,
-              cells(shown, row.form(), tally, product, supply),
+              cells(shown, row, tally, product, supply, words),
               shown.pictures() ? product.flatMap(pictures) : Optional.empty(),
               tally.line().counted()));
     }
     return lines;
   }
 
-  private static QuotePaper.Line heading(LineForm form, Breakdown sums) {
+  private static QuotePaper.Line heading(LineForm form, Breakdown sums, PaperWords words) {
     List<String> recurring = new ArrayList<>();
     sums.every()
         .forEach(
-            (months, part) -> recurring.add("and " + amount(part.lines()) + " " + every(months)));
+            (months, part) ->
+                recurring.add(
+                    words.get("line.and", words.amount(part.lines()), words.get("every", months))));
     return QuotePaper.Line.heading(
-        form.description(), String.join(", ", recurring), amount(sums.once().lines()));
+        form.description(), String.join(", ", recurring), words.amount(sums.once().lines()));
   }
 
   private static QuotePaper.Line.Cells cells(
       Shown shown,
-      LineForm form,
+      Calculation.Row row,
       LineTally tally,
       Optional<Product> product,
-      Optional<Supply> supply) {
+      Optional<Supply> supply,
+      PaperWords words) {
+    LineForm form = row.form();
     boolean showsDiscounts = shown.discounts();
     CurrencyUnit currency = tally.net().getCurrencyUnit();
     Optional<UnitPrice> price =
@@ -88,15 +94,15 @@ public final class PaperRows {
     return new QuotePaper.Line.Cells(
         form.product() == null ? "" : form.product(),
         form.description(),
-        remarks(shown, form, tally, supply),
-        tally.line().quantity() + product.map(p -> " " + p.unit()).orElse(""),
-        price.map(p -> Written.price(p, currency)).orElse("–"),
-        isDiscounted ? form.discountPercent() + " %" : "",
-        amount(tally.net()));
+        remarks(shown, form, tally, supply, words),
+        words.number(tally.line().quantity().value()) + product.map(p -> " " + p.unit()).orElse(""),
+        price.map(p -> words.price(p, currency)).orElse("–"),
+        isDiscounted ? words.percent(new BigDecimal(form.discountPercent())) : "",
+        words.amount(tally.net()));
   }
 
   private static String remarks(
-      Shown shown, LineForm form, LineTally tally, Optional<Supply> supply) {
+      Shown shown, LineForm form, LineTally tally, Optional<Supply> supply, PaperWords words) {
     List<String> remarks = new ArrayList<>();
     tally
         .line()
@@ -104,42 +110,33 @@ public final class PaperRows {
         .ifPresent(
             plan ->
                 remarks.add(
-                    "charged "
-                        + every(plan.everyMonths())
-                        + " for "
-                        + months(plan)
-                        + ", "
-                        + amount(Breakdown.netOverTerm(tally))
-                        + " over the term"));
+                    words.get(
+                        "line.charged",
+                        words.get("every", plan.everyMonths()),
+                        words.get("months", plan.termMonths()),
+                        words.amount(Breakdown.netOverTerm(tally)))));
     if (tally.line().gift()) {
-      remarks.add("free of charge");
+      remarks.add(words.get("line.free"));
     }
     if (tally.line().optional()) {
-      remarks.add("optional, not in the total");
+      remarks.add(words.get("line.optional"));
     }
     if (!tally.line().counted() && !tally.line().optional()) {
-      remarks.add("alternative, not in the total");
+      remarks.add(words.get("line.alternative"));
     }
     if (form.requestedOn() != null && !form.requestedOn().isBlank()) {
-      remarks.add("requested on " + Written.day(LocalDate.parse(form.requestedOn().strip())));
+      remarks.add(
+          words.get("line.requested", words.day(LocalDate.parse(form.requestedOn().strip()))));
     }
     if (shown.delivery()) {
       supply.ifPresent(
           of ->
               remarks.add(
                   of.onHand().isPresent() && of.missing().value().signum() == 0
-                      ? "in stock"
-                      : "there by " + Written.day(of.readyOn())));
+                      ? words.get("line.in-stock")
+                      : words.get("line.there-by", words.day(of.readyOn()))));
     }
     return String.join(", ", remarks);
-  }
-
-  private static String months(Recurring plan) {
-    return plan.termMonths() == 1 ? "1 month" : plan.termMonths() + " months";
-  }
-
-  private static String every(int months) {
-    return months == 1 ? "every month" : "every " + months + " months";
   }
 
   private static UnitPrice unitPrice(LineTally tally) {
@@ -149,7 +146,7 @@ public final class PaperRows {
   }
 
   /** Under the lines, such that each row follows from those above it. */
-  public static List<QuotePaper.Sum> sums(Calculation worked) {
+  public static List<QuotePaper.Sum> sums(Calculation worked, PaperWords words) {
     Totals totals = worked.check().tally().totals();
     Breakdown parts =
         Breakdown.of(totals.contract().getCurrencyUnit(), worked.check().tally().lines());
@@ -158,10 +155,11 @@ public final class PaperRows {
     if (!recurs || !parts.once().lines().isZero()) {
       add(
           sums,
-          recurs ? "One-off lines" : "Lines",
-          recurs ? "One-off, net" : "Net",
+          words.get(recurs ? "sum.lines-once" : "sum.lines"),
+          words.get(recurs ? "sum.net-once" : "sum.net"),
           parts.once(),
-          worked);
+          worked,
+          words);
     }
     parts
         .every()
@@ -169,14 +167,16 @@ public final class PaperRows {
             (months, part) ->
                 add(
                     sums,
-                    "Lines " + every(months),
-                    capital(every(months)) + ", net",
+                    words.get("sum.lines-every", words.get("every", months)),
+                    words.get("sum.net-every", capital(words.get("every", months))),
                     part,
-                    worked));
+                    worked,
+                    words));
     if (recurs) {
-      sums.add(new QuotePaper.Sum("Over the terms agreed, net", amount(parts.contract()), false));
+      sums.add(new QuotePaper.Sum(words.get("sum.terms"), words.amount(parts.contract()), false));
       sums.add(
-          new QuotePaper.Sum("First invoice, net", amount(totals.firstInvoice().net()), false));
+          new QuotePaper.Sum(
+              words.get("sum.first-net"), words.amount(totals.firstInvoice().net()), false));
     }
     totals
         .firstInvoice()
@@ -185,13 +185,16 @@ public final class PaperRows {
             tax ->
                 sums.add(
                     new QuotePaper.Sum(
-                        "Tax " + tax.percent() + " % on " + amount(tax.base()),
-                        amount(tax.tax()),
+                        words.get(
+                            "sum.tax",
+                            words.number(tax.percent().value()),
+                            words.amount(tax.base())),
+                        words.amount(tax.tax()),
                         false)));
     sums.add(
         new QuotePaper.Sum(
-            recurs ? "Total, first invoice" : "Total",
-            amount(totals.firstInvoice().total()),
+            words.get(recurs ? "sum.total-first" : "sum.total"),
+            words.amount(totals.firstInvoice().total()),
             true));
     return sums;
   }
@@ -199,28 +202,27 @@ public final class PaperRows {
   private static void add(
       List<QuotePaper.Sum> sums,
       String lines,
-      String words,
+      String net,
       Breakdown.Part part,
-      Calculation worked) {
+      Calculation worked,
+      PaperWords words) {
     if (!part.discount().isZero()) {
-      sums.add(new QuotePaper.Sum(lines, amount(part.lines()), false));
-      sums.add(new QuotePaper.Sum(discount(worked), "−" + amount(part.discount()), false));
+      sums.add(new QuotePaper.Sum(lines, words.amount(part.lines()), false));
+      sums.add(
+          new QuotePaper.Sum(
+              discount(worked, words), words.amount(part.discount().negated()), false));
     }
-    sums.add(new QuotePaper.Sum(words, amount(part.amount()), false));
+    sums.add(new QuotePaper.Sum(net, words.amount(part.amount()), false));
   }
 
-  private static String discount(Calculation worked) {
+  private static String discount(Calculation worked, PaperWords words) {
     return worked.check().tally().worksheet().documentDiscount().orElseThrow()
             instanceof DocumentDiscount.OfPercent of
-        ? "Discount " + of.percent() + " %"
-        : "Discount";
+        ? words.get("sum.discount-of", words.number(of.percent().value()))
+        : words.get("sum.discount");
   }
 
   private static String capital(String words) {
     return Character.toUpperCase(words.charAt(0)) + words.substring(1);
-  }
-
-  private static String amount(Money money) {
-    return Written.amount(money);
   }
 }

@@ -4,6 +4,7 @@ import firmtally.core.receivables.Reference;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.TradePaper;
 import firmtally.formats.pdf.TradePdf;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.company.particulars.Particulars;
 import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.customers.account.Account;
@@ -12,7 +13,6 @@ import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -28,14 +28,6 @@ import tools.jackson.databind.json.JsonMapper;
 public class InvoicePapers {
   private static final JsonMapper JSON = JsonMapper.shared();
   private static final int PRICE_DECIMALS = 4;
-  private static final List<TradePaper.Column> COLUMNS =
-      List.of(
-          new TradePaper.Column("Pos.", 9, false),
-          new TradePaper.Column("Description", 0, false),
-          new TradePaper.Column("Quantity", 22, true),
-          new TradePaper.Column("Unit price", 24, true),
-          new TradePaper.Column("Tax", 14, true),
-          new TradePaper.Column("Amount", 26, true));
   private final TradePdf pdf = new TradePdf();
   private final InvoiceStore store;
   private final Correspondence correspondence;
@@ -55,7 +47,8 @@ public class InvoicePapers {
 
   /** The PDF of what was issued, with the same inside for programs. */
   public byte[] print(DocumentId id) {
-    return exchange.hybrid(id, pdf.print(JSON.readValue(store.frame(id), TradePaper.class)));
+    return exchange.hybrid(
+        id, pdf.print(JSON.readValue(store.frame(id), TradePaper.class), Written.writing()));
   }
 
   /** What stands on the paper of an invoice that is issued now, as JSON. */
@@ -65,50 +58,67 @@ public class InvoicePapers {
 
   private TradePaper paper(
       Invoice invoice, Account account, Optional<String> poNumber, Optional<Invoice> of) {
+    PaperWords words = correspondence.words(account);
     return new TradePaper(
-        kind(invoice),
+        kind(invoice, words),
         invoice.number(),
-        correspondence.seller(),
+        correspondence.seller(words),
         Correspondence.address(account),
-        facts(invoice, account, poNumber, of),
-        letter(invoice, of),
-        COLUMNS,
-        rows(invoice),
-        sums(invoice),
-        closing(invoice),
+        facts(invoice, account, poNumber, of, words),
+        letter(invoice, of, words),
+        columns(words),
+        rows(invoice, words),
+        sums(invoice, words),
+        closing(invoice, words),
         account.isExempt()
-            ? List.of("No tax is charged: " + account.dealings().taxExemption())
+            ? List.of(words.get("note.no-tax", account.dealings().taxExemption()))
             : List.of(),
+        words.language(),
         false);
   }
 
-  private static String kind(Invoice invoice) {
+  private static List<TradePaper.Column> columns(PaperWords words) {
+    return List.of(
+        new TradePaper.Column(words.get("column.position"), 9, false),
+        new TradePaper.Column(words.get("column.description"), 0, false),
+        new TradePaper.Column(words.get("column.quantity"), 22, true),
+        new TradePaper.Column(words.get("column.price"), 24, true),
+        new TradePaper.Column(words.get("column.tax"), 14, true),
+        new TradePaper.Column(words.get("column.amount"), 26, true));
+  }
+
+  private static String kind(Invoice invoice, PaperWords words) {
     return switch (invoice.type()) {
-      case "deposit" -> "Deposit invoice";
-      case "credit-note" -> "Credit note";
-      default -> "Invoice";
+      case "deposit" -> words.get("kind.deposit");
+      case "credit-note" -> words.get("kind.credit-note");
+      default -> words.get("kind.invoice");
     };
   }
 
   private static List<QuotePaper.Fact> facts(
-      Invoice invoice, Account account, Optional<String> poNumber, Optional<Invoice> of) {
+      Invoice invoice,
+      Account account,
+      Optional<String> poNumber,
+      Optional<Invoice> of,
+      PaperWords words) {
     List<QuotePaper.Fact> facts = new ArrayList<>();
-    facts.add(new QuotePaper.Fact("Number", invoice.number()));
-    facts.add(new QuotePaper.Fact("Date", Written.day(invoice.issuedOn())));
+    facts.add(new QuotePaper.Fact(words.get("fact.number"), invoice.number()));
+    facts.add(new QuotePaper.Fact(words.get("fact.date"), words.day(invoice.issuedOn())));
     of.ifPresent(
         credited ->
             facts.add(
                 new QuotePaper.Fact(
-                    "Credits", credited.number() + " of " + Written.day(credited.issuedOn()))));
-    facts.addAll(Correspondence.facts(account, poNumber));
+                    words.get("fact.credits"),
+                    words.get("dated", credited.number(), words.day(credited.issuedOn())))));
+    facts.addAll(Correspondence.facts(account, poNumber, words));
     return facts;
   }
 
-  private static List<String> letter(Invoice invoice, Optional<Invoice> of) {
-    return of.isPresent() ? List.of("We credit you for: " + invoice.reason()) : List.of();
+  private static List<String> letter(Invoice invoice, Optional<Invoice> of, PaperWords words) {
+    return of.isPresent() ? List.of(words.get("letter.credit", invoice.reason())) : List.of();
   }
 
-  private static List<TradePaper.Row> rows(Invoice invoice) {
+  private static List<TradePaper.Row> rows(Invoice invoice, PaperWords words) {
     List<TradePaper.Row> rows = new ArrayList<>();
     for (Invoice.Line line : invoice.lines()) {
       rows.add(
@@ -116,11 +126,13 @@ public class InvoicePapers {
               List.of(
                   Integer.toString(rows.size() + 1),
                   line.words() + (line.product() == null ? "" : "  " + line.product()),
-                  number(line.quantity()) + (line.unit().isEmpty() ? "" : " " + line.unit()),
-                  each(line),
-                  line.tax() + " %",
-                  Written.amount(line.net())),
-              line.from() == null ? "" : period(line.from(), line.to())));
+                  words.number(line.quantity()) + (line.unit().isEmpty() ? "" : " " + line.unit()),
+                  each(line, words),
+                  words.percent(line.tax().value()),
+                  words.amount(line.net())),
+              line.from() == null
+                  ? ""
+                  : words.get("line.period", words.day(line.from()), words.day(line.to()))));
     }
     if (invoice.lines().isEmpty()) {
       invoice
@@ -130,84 +142,84 @@ public class InvoicePapers {
                   rows.add(
                       TradePaper.Row.of(
                           Integer.toString(rows.size() + 1),
-                          invoice.isCredit() ? "Deposit taken back" : depositWords(invoice),
+                          invoice.isCredit()
+                              ? words.get("line.deposit-back")
+                              : deposit(invoice, words),
                           "",
                           "",
-                          tax.percent() + " %",
-                          Written.amount(tax.base()))));
+                          words.percent(tax.percent().value()),
+                          words.amount(tax.base()))));
     }
     return rows;
   }
 
-  private static String depositWords(Invoice invoice) {
-    return "Deposit" + invoice.depositPercent().map(p -> " of " + p + " %").orElse("");
-  }
-
-  private static String period(LocalDate from, LocalDate to) {
-    return Written.day(from) + " to " + Written.day(to);
-  }
-
-  private static String number(BigDecimal quantity) {
-    return quantity.stripTrailingZeros().toPlainString().replace('-', '−');
+  private static String deposit(Invoice invoice, PaperWords words) {
+    return invoice
+        .depositPercent()
+        .map(percent -> words.get("line.deposit-of", words.number(percent.value())))
+        .orElseGet(() -> words.get("line.deposit"));
   }
 
   /** The price of one, where so many of it make the amount to the last digit; else blank. */
-  private static String each(Invoice.Line line) {
+  private static String each(Invoice.Line line, PaperWords words) {
     BigDecimal price =
         line.net().getAmount().divide(line.quantity(), PRICE_DECIMALS, RoundingMode.HALF_UP);
     return price.multiply(line.quantity()).compareTo(line.net().getAmount()) == 0
-        ? Written.price(firmtally.core.money.UnitPrice.of(price), line.net().getCurrencyUnit())
+        ? words.price(firmtally.core.money.UnitPrice.of(price), line.net().getCurrencyUnit())
         : "";
   }
 
-  private static List<QuotePaper.Sum> sums(Invoice invoice) {
+  private static List<QuotePaper.Sum> sums(Invoice invoice, PaperWords words) {
     List<QuotePaper.Sum> sums = new ArrayList<>();
     Money zero = Money.zero(invoice.net().getCurrencyUnit());
     Money deducted = invoice.taxes().stream().map(Invoice.Tax::deducted).reduce(zero, Money::plus);
     if (!deducted.isZero()) {
       sums.add(
           new QuotePaper.Sum(
-              "Sum of the lines", Written.amount(invoice.net().plus(deducted)), false));
+              words.get("sum.invoice-lines"), words.amount(invoice.net().plus(deducted)), false));
       invoice.taxes().stream()
           .filter(tax -> !tax.deducted().isZero())
           .forEach(
               tax ->
                   sums.add(
                       new QuotePaper.Sum(
-                          "Less deposit, net, at " + tax.percent() + " %",
-                          Written.amount(tax.deducted().negated()),
+                          words.get("sum.less-deposit", words.number(tax.percent().value())),
+                          words.amount(tax.deducted().negated()),
                           false)));
     }
-    sums.add(new QuotePaper.Sum("Net", Written.amount(invoice.net()), false));
+    sums.add(new QuotePaper.Sum(words.get("sum.net"), words.amount(invoice.net()), false));
     invoice
         .taxes()
         .forEach(
             tax ->
                 sums.add(
                     new QuotePaper.Sum(
-                        "Tax " + tax.percent() + " % on " + Written.amount(tax.base()),
-                        Written.amount(tax.tax()),
+                        words.get(
+                            "sum.tax",
+                            words.number(tax.percent().value()),
+                            words.amount(tax.base())),
+                        words.amount(tax.tax()),
                         false)));
     sums.add(
         new QuotePaper.Sum(
-            "Total, " + invoice.total().getCurrencyUnit().getCode(),
-            Written.amount(invoice.total()),
+            words.get("sum.total-in", invoice.total().getCurrencyUnit().getCode()),
+            words.amount(invoice.total()),
             true));
     return sums;
   }
 
-  private List<QuotePaper.Fact> closing(Invoice invoice) {
+  private List<QuotePaper.Fact> closing(Invoice invoice, PaperWords words) {
     List<QuotePaper.Fact> closing = new ArrayList<>();
     if (invoice.isCredit()) {
-      closing.add(
-          new QuotePaper.Fact("Settlement", "Set off against what you owe, else paid back to you"));
+      closing.add(new QuotePaper.Fact(words.get("term.settlement"), words.get("term.settled")));
       return closing;
     }
     Particulars ours = particulars.get();
-    closing.add(new QuotePaper.Fact("Pay by", Written.day(invoice.due())));
-    closing.add(new QuotePaper.Fact("Payment reference", Reference.grouped(invoice.reference())));
+    closing.add(new QuotePaper.Fact(words.get("term.pay-by"), words.day(invoice.due())));
+    closing.add(
+        new QuotePaper.Fact(words.get("term.reference"), Reference.grouped(invoice.reference())));
     if (!ours.bank().isEmpty()) {
-      closing.add(new QuotePaper.Fact("To", ours.bank()));
+      closing.add(new QuotePaper.Fact(words.get("term.to"), ours.bank()));
     }
     return closing;
   }

@@ -42,7 +42,7 @@ class InvoiceSending {
     return mail.send(
         new PaperMail.Letter(
             document,
-            (invoice.isCredit() ? "credit note " : "invoice ") + invoice.number(),
+            invoice.isCredit() ? "called.credit-note" : "called.invoice",
             Purpose.INVOICE_EMAIL,
             invoice.total().abs(),
             papers.print(id)),

@@ -3,13 +3,13 @@ package firmtally.server.sales.order;
 import firmtally.formats.order.UblOffer;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.QuotePdf;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.company.text.Purpose;
 import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.OpportunityService;
 import firmtally.server.platform.ids.DocumentId;
-import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
 import firmtally.server.sales.document.OfferExchange;
 import firmtally.server.sales.document.PaperMail;
@@ -58,30 +58,36 @@ public class OrderPapers {
   public byte[] confirmation(Order order, Actor actor) {
     Account account = accounts.readable(order.accountId(), actor);
     Calculation ordered = orders.calculation(order, actor);
+    PaperWords words = correspondence.words(account);
     List<QuotePaper.Fact> facts = new ArrayList<>();
-    facts.add(new QuotePaper.Fact("Order", order.number()));
-    facts.add(new QuotePaper.Fact("Date", Written.day(order.document().madeOn())));
-    facts.addAll(Correspondence.facts(account, order.terms().poNumberIfAny()));
-    facts.add(new QuotePaper.Fact("Your contact", contact(order, account)));
+    facts.add(new QuotePaper.Fact(words.get("fact.order"), order.number()));
+    facts.add(new QuotePaper.Fact(words.get("fact.date"), words.day(order.document().madeOn())));
+    facts.addAll(Correspondence.facts(account, order.terms().poNumberIfAny(), words));
+    facts.add(new QuotePaper.Fact(words.get("fact.contact"), contact(order, account)));
     QuotePaper.Frame frame =
         new QuotePaper.Frame(
-            correspondence.seller(),
+            correspondence.seller(words),
             new QuotePaper.Head(
-                "Order confirmation",
+                words.get("kind.order"),
                 order.number(),
                 opportunities.readable(order.opportunityId(), actor).title(),
                 Correspondence.address(account),
                 facts),
             List.of(),
-            new QuotePaper.Closing(terms(order, account), List.of(), List.of()));
+            new QuotePaper.Closing(terms(order, account, words), List.of(), List.of()),
+            words.language());
     return pdf.print(
         QuotePaper.of(
             frame,
-            new QuotePaper.Layout(false, true),
+            new QuotePaper.Layout(false, true, false),
             ordered.contract().getCurrencyUnit().getCode(),
             PaperRows.lines(
-                ordered, new PaperRows.Shown(false, true, false), product -> Optional.empty()),
-            PaperRows.sums(ordered)));
+                ordered,
+                new PaperRows.Shown(false, true, false),
+                product -> Optional.empty(),
+                words),
+            PaperRows.sums(ordered, words)),
+        words);
   }
 
   /** The order for programs, as a UBL 2.1 order. */
@@ -107,20 +113,22 @@ public class OrderPapers {
         : order.document().maker().name();
   }
 
-  private static List<QuotePaper.Fact> terms(Order order, Account account) {
+  private static List<QuotePaper.Fact> terms(Order order, Account account, PaperWords words) {
     List<QuotePaper.Fact> terms = new ArrayList<>();
     terms.add(
         new QuotePaper.Fact(
-            "Payment", "Net within " + order.terms().termsDays() + " days of the invoice"));
+            words.get("term.payment"),
+            words.get("term.net", Integer.toString(order.terms().termsDays()))));
     if (order.terms().depositPercent().value().compareTo(BigDecimal.ZERO) > 0) {
       terms.add(
           new QuotePaper.Fact(
-              "Deposit", order.terms().depositPercent() + " % ahead, set off in the invoice"));
+              words.get("term.deposit"),
+              words.get("term.ahead", words.number(order.terms().depositPercent().value()))));
     }
     String address = order.terms().deliveryAddress();
     terms.add(
         new QuotePaper.Fact(
-            "Delivery to",
+            words.get("term.deliver-to"),
             address.isBlank()
                 ? String.join(", ", Correspondence.address(account))
                 : address.replace("\n", ", ")));
@@ -134,7 +142,7 @@ public class OrderPapers {
     return mail.send(
         new PaperMail.Letter(
             order.document(),
-            "order confirmation " + order.number(),
+            "called.order",
             Purpose.ORDER_EMAIL,
             orders.calculation(order, actor).asked(),
             confirmation(order, actor)),

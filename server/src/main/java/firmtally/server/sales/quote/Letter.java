@@ -1,7 +1,9 @@
 package firmtally.server.sales.quote;
 
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.company.text.Fields;
 import firmtally.server.company.text.Purpose;
 import firmtally.server.company.text.TextService;
@@ -9,7 +11,6 @@ import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.integration.mail.Recipients;
 import firmtally.server.pipeline.opportunity.Opportunity;
-import firmtally.server.platform.web.Written;
 import firmtally.server.sales.agreement.AgreementService;
 import firmtally.server.sales.document.Correspondence;
 import firmtally.server.worksheet.calculation.Calculation;
@@ -27,6 +28,7 @@ import org.springframework.stereotype.Component;
 @Component
 class Letter {
   private final TextService texts;
+  private final ParticularsService particulars;
   private final AccountService accounts;
   private final AgreementService agreements;
   private final SettingsService settings;
@@ -34,11 +36,13 @@ class Letter {
 
   Letter(
       TextService texts,
+      ParticularsService particulars,
       AccountService accounts,
       AgreementService agreements,
       SettingsService settings,
       Clock clock) {
     this.texts = texts;
+    this.particulars = particulars;
     this.accounts = accounts;
     this.agreements = agreements;
     this.settings = settings;
@@ -52,6 +56,21 @@ class Letter {
             ? "new"
             : agreements.isRaised(of.renewsId()) ? "price-rise" : "renewal";
     return texts.find(purpose, business, account.language());
+  }
+
+  /**
+   * The terms of a copy: what somebody wrote stays, and what is a text of the settings as it stands
+   * begins anew, as the customer may be written to in another language by now.
+   */
+  Quote.Terms begunAnew(Quote.Terms terms, Opportunity of, Account account) {
+    return terms.worded(
+        begunAnew(Purpose.QUOTE_LETTER, terms.letter(), of, account),
+        begunAnew(Purpose.PAYMENT_TERMS, terms.paymentTerms(), of, account),
+        begunAnew(Purpose.DELIVERY_TERMS, terms.deliveryTerms(), of, account));
+  }
+
+  private String begunAnew(Purpose purpose, String text, Opportunity of, Account account) {
+    return texts.isText(purpose, text) ? begun(purpose, of, account) : text;
   }
 
   /** Whom an opportunity's letters are written to. */
@@ -72,19 +91,28 @@ class Letter {
         .or(() -> contact(of, Actor.SYSTEM));
   }
 
+  /** What a quote's email is about. */
+  String subject(Quote quote, Opportunity of) {
+    Account account = accounts.readable(of.accountId(), Actor.SYSTEM);
+    return particulars.words(account.language()).get("called.quote", quote.called())
+        + ": "
+        + of.title();
+  }
+
   /** What the fields of a quote's words are filled with; the link is known when it is sent. */
   Fields fields(Quote quote, Opportunity of, Calculation calculation) {
     Account account = accounts.readable(of.accountId(), Actor.SYSTEM);
+    PaperWords words = particulars.words(account.language());
     String who = contact(quote, of).map(AccountService.Contact::name).orElse("");
     return Fields.none()
-        .with("salutation", Correspondence.salutation(who, account.language()))
+        .with("salutation", Correspondence.salutation(who, words))
         .with("contact", who.isEmpty() ? account.name() : who)
         .with("account", account.name())
         .with("subject", of.title())
         .with("quote", quote.called())
-        .with("valid until", Written.day(quote.terms().validUntil()))
-        .with("today", Written.day(LocalDate.now(clock)))
-        .with("total", Written.amount(calculation.asked()))
+        .with("valid until", words.day(quote.terms().validUntil()))
+        .with("today", words.day(LocalDate.now(clock)))
+        .with("total", words.amount(calculation.asked()))
         .with("currency", settings.company().currency().getCode())
         .with("terms days", Integer.toString(account.termsDays()))
         .with("company", settings.company().name())

@@ -48,6 +48,23 @@ public record Quote(Document document, Terms terms) {
           showDelivery,
           "");
     }
+
+    /** The same with other words. */
+    Terms worded(String letter, String paymentTerms, String deliveryTerms) {
+      return new Terms(
+          validUntil,
+          addressee,
+          emailTo,
+          letter,
+          paymentTerms,
+          deliveryTerms,
+          sentAt,
+          reason,
+          showPictures,
+          showDiscounts,
+          showDelivery,
+          poNumber);
+    }
   }
 
   public DocumentId id() {

@@ -5,6 +5,7 @@ import firmtally.formats.order.UblOffer;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.QuotePdf;
 import firmtally.formats.pdf.Thumbnail;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
@@ -15,7 +16,6 @@ import firmtally.server.customers.account.Account;
 import firmtally.server.customers.account.AccountService;
 import firmtally.server.pipeline.opportunity.Opportunity;
 import firmtally.server.pipeline.opportunity.OpportunityService;
-import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
 import firmtally.server.sales.document.DocumentService;
 import firmtally.server.sales.document.OfferExchange;
@@ -35,8 +35,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** Puts a quote on paper: what the customer may see of it, which is no cost and no margin. */
 @Component
 public class QuotePapers {
-  static final String PAYMENT = "Payment";
-  static final String DELIVERY = "Delivery";
+  static final int PAYMENT = 0;
+  static final int DELIVERY = 1;
   private static final JsonMapper JSON = JsonMapper.shared();
   private final QuotePdf pdf = new QuotePdf();
   private final QuoteStore store;
@@ -113,7 +113,8 @@ public class QuotePapers {
             frame,
             worked,
             product -> pictures.computeIfAbsent(product.code(), this::printed));
-    return new Printed(pdf.print(paper), JSON.writeValueAsString(frame));
+    return new Printed(
+        pdf.print(paper, particulars.words(frame.language())), JSON.writeValueAsString(frame));
   }
 
   private Optional<QuotePaper.Picture> printed(String code) {
@@ -145,9 +146,10 @@ public class QuotePapers {
       QuotePaper.Frame frame,
       Calculation worked,
       Function<Product, Optional<QuotePaper.Picture>> pictures) {
+    PaperWords words = particulars.words(frame.language());
     return QuotePaper.of(
         frame,
-        new QuotePaper.Layout(quote.terms().showPictures(), quote.terms().showDiscounts()),
+        new QuotePaper.Layout(quote.terms().showPictures(), quote.terms().showDiscounts(), true),
         worked.contract().getCurrencyUnit().getCode(),
         PaperRows.lines(
             worked,
@@ -155,8 +157,9 @@ public class QuotePapers {
                 quote.terms().showPictures(),
                 quote.terms().showDiscounts(),
                 quote.terms().showDelivery()),
-            pictures),
-        PaperRows.sums(worked));
+            pictures,
+            words),
+        PaperRows.sums(worked, words));
   }
 
   /** What stands around the lines: as it left, or of a draft as it would leave now. */
@@ -171,49 +174,54 @@ public class QuotePapers {
     Opportunity of = opportunities.readable(quote.opportunityId(), actor);
     Account account = accounts.readable(of.accountId(), Actor.SYSTEM);
     Fields fields = letter.fields(quote, of, worked);
+    PaperWords words = particulars.words(account.language());
     return new QuotePaper.Frame(
-        Correspondence.seller(particulars),
+        Correspondence.seller(particulars, words),
         new QuotePaper.Head(
-            "Quote",
+            words.get("kind.quote"),
             quote.called(),
             of.title(),
             quote.terms().addressee().lines().toList(),
-            facts(quote, account)),
+            facts(quote, account, words)),
         paragraphs(fields.fill(quote.terms().letter())),
         new QuotePaper.Closing(
-            terms(quote, worked, fields),
+            terms(quote, worked, fields, words),
             enclosures.of(quote.id()).stream().map(EnclosureStore.Enclosed::name).toList(),
-            paragraphs(fields.fill(letter.begun(Purpose.GENERAL_TERMS, of, account)))));
+            paragraphs(fields.fill(letter.begun(Purpose.GENERAL_TERMS, of, account)))),
+        words.language());
   }
 
   private static List<String> paragraphs(String text) {
     return text.lines().filter(paragraph -> !paragraph.isBlank()).toList();
   }
 
-  private static List<QuotePaper.Fact> facts(Quote quote, Account account) {
+  private static List<QuotePaper.Fact> facts(Quote quote, Account account, PaperWords words) {
     List<QuotePaper.Fact> facts = new ArrayList<>();
-    facts.add(new QuotePaper.Fact("Quote", quote.called()));
-    facts.add(new QuotePaper.Fact("Date", Written.day(quote.document().madeOn())));
-    facts.add(new QuotePaper.Fact("Valid until", Written.day(quote.terms().validUntil())));
-    facts.add(new QuotePaper.Fact("Customer number", account.number()));
-    if (!account.taxId().isEmpty()) {
-      facts.add(new QuotePaper.Fact("Your tax ID", account.taxId()));
-    }
-    facts.add(new QuotePaper.Fact("Your contact", quote.document().maker().name()));
+    facts.add(new QuotePaper.Fact(words.get("fact.quote"), quote.called()));
+    facts.add(new QuotePaper.Fact(words.get("fact.date"), words.day(quote.document().madeOn())));
+    facts.add(new QuotePaper.Fact(words.get("fact.valid"), words.day(quote.terms().validUntil())));
+    facts.addAll(Correspondence.facts(account, Optional.empty(), words));
+    facts.add(new QuotePaper.Fact(words.get("fact.contact"), quote.document().maker().name()));
     if (!quote.document().maker().phone().isEmpty()) {
-      facts.add(new QuotePaper.Fact("Phone", quote.document().maker().phone()));
+      facts.add(new QuotePaper.Fact(words.get("fact.phone"), quote.document().maker().phone()));
     }
-    facts.add(new QuotePaper.Fact("Email", quote.document().maker().email()));
+    facts.add(new QuotePaper.Fact(words.get("fact.email"), quote.document().maker().email()));
     return facts;
   }
 
-  private static List<QuotePaper.Fact> terms(Quote quote, Calculation worked, Fields fields) {
+  private static List<QuotePaper.Fact> terms(
+      Quote quote, Calculation worked, Fields fields, PaperWords words) {
     List<QuotePaper.Fact> terms = new ArrayList<>();
-    terms.add(new QuotePaper.Fact(PAYMENT, fields.fill(quote.terms().paymentTerms())));
-    terms.add(new QuotePaper.Fact(DELIVERY, fields.fill(quote.terms().deliveryTerms())));
+    // In this order they are looked up.
+    terms.add(
+        new QuotePaper.Fact(words.get("term.payment"), fields.fill(quote.terms().paymentTerms())));
+    terms.add(
+        new QuotePaper.Fact(
+            words.get("term.delivery"), fields.fill(quote.terms().deliveryTerms())));
     if (quote.terms().showDelivery()) {
       readyOn(worked)
-          .ifPresent(day -> terms.add(new QuotePaper.Fact("Complete by", Written.day(day))));
+          .ifPresent(
+              day -> terms.add(new QuotePaper.Fact(words.get("term.complete"), words.day(day))));
     }
     return terms;
   }

@@ -187,6 +187,7 @@ public class QuoteService implements DueWork {
     store.insert(
         document.id(),
         lead.map(quote -> quote.terms().validUntil(validUntil))
+            .map(terms -> letter.begunAnew(terms, opportunity, account))
             .orElseGet(() -> terms(opportunity, account, actor)));
     lead.ifPresent(quote -> enclosures.copy(quote.id(), document.id()));
     if (lead.isEmpty()) {
@@ -363,6 +364,11 @@ public class QuoteService implements DueWork {
     Opportunity of = opportunity(quote, actor);
     Account account = pipeline.opportunities().context(of).account();
     return filled(quote, letter.begun(Purpose.QUOTE_EMAIL, of, account), actor);
+  }
+
+  /** What a quote's email is about. */
+  public String subject(Quote quote, Opportunity of) {
+    return letter.subject(quote, of);
   }
 
   /** A text of a quote as it is read, its fields filled in. */

@@ -3,10 +3,10 @@ package firmtally.server.sales.reminder;
 import firmtally.formats.pdf.QuotePaper;
 import firmtally.formats.pdf.TradePaper;
 import firmtally.formats.pdf.TradePdf;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.company.SettingsService;
 import firmtally.server.company.particulars.ParticularsService;
 import firmtally.server.customers.account.Account;
-import firmtally.server.platform.web.Written;
 import firmtally.server.sales.document.Correspondence;
 import firmtally.server.sales.ledger.LedgerService;
 import java.math.BigDecimal;
@@ -23,14 +23,6 @@ import org.springframework.stereotype.Component;
 /** Papers about what an account owes: reminders and statements. */
 @Component
 class AccountPapers {
-  private static final List<TradePaper.Column> COLUMNS =
-      List.of(
-          new TradePaper.Column("Number", 0, false),
-          new TradePaper.Column("Date", 36, false),
-          new TradePaper.Column("Due", 36, false),
-          new TradePaper.Column("Days overdue", 22, true),
-          new TradePaper.Column("Amount", 28, true),
-          new TradePaper.Column("Open", 28, true));
   private final TradePdf pdf = new TradePdf();
   private final Correspondence correspondence;
   private final ParticularsService particulars;
@@ -49,36 +41,40 @@ class AccountPapers {
   }
 
   byte[] reminder(Account account, ReminderService.DueReminder due, String text) {
+    PaperWords words = correspondence.words(account);
     return pdf.print(
         paper(
-            ReminderService.title(due.stage()),
+            words.get(ReminderService.kind(due.stage())),
             account,
             Correspondence.paragraphs(text),
-            rows(due.items()),
-            List.of(new QuotePaper.Sum("Overdue", written(due.total()), true))));
+            rows(due.items(), words),
+            List.of(
+                new QuotePaper.Sum(words.get("sum.overdue"), written(due.total(), words), true)),
+            words),
+        words.writing());
   }
 
   byte[] statement(Account account, List<LedgerService.Item> items, String unapplied) {
+    PaperWords words = correspondence.words(account);
     List<QuotePaper.Sum> sums = new ArrayList<>();
     Money open = sum(items, item -> true);
     Money overdue = sum(items, item -> item.daysOverdue() > 0);
-    sums.add(new QuotePaper.Sum("Open", Written.amount(open), false));
-    sums.add(new QuotePaper.Sum("Of this overdue", Written.amount(overdue), false));
+    sums.add(new QuotePaper.Sum(words.get("sum.open"), words.amount(open), false));
+    sums.add(new QuotePaper.Sum(words.get("sum.of-this-overdue"), words.amount(overdue), false));
     Money paid = Money.of(currency(), new BigDecimal(unapplied));
     if (!paid.isZero()) {
-      sums.add(new QuotePaper.Sum("Paid, not yet set off", Written.amount(paid.negated()), false));
+      sums.add(new QuotePaper.Sum(words.get("sum.unapplied"), words.amount(paid.negated()), false));
     }
-    sums.add(new QuotePaper.Sum("Balance", Written.amount(open.minus(paid)), true));
+    sums.add(new QuotePaper.Sum(words.get("sum.balance"), words.amount(open.minus(paid)), true));
     return pdf.print(
         paper(
-            "Statement of account",
+            words.get("kind.statement"),
             account,
-            List.of(
-                items.isEmpty()
-                    ? "Nothing is open on your account today."
-                    : "These are the items that are open on your account today."),
-            rows(items),
-            sums));
+            List.of(words.get(items.isEmpty() ? "letter.nothing-open" : "letter.open")),
+            rows(items, words),
+            sums,
+            words),
+        words.writing());
   }
 
   private CurrencyUnit currency() {
@@ -97,42 +93,54 @@ class AccountPapers {
       Account account,
       List<String> letter,
       List<TradePaper.Row> rows,
-      List<QuotePaper.Sum> sums) {
+      List<QuotePaper.Sum> sums,
+      PaperWords words) {
     List<QuotePaper.Fact> facts = new ArrayList<>();
-    facts.add(new QuotePaper.Fact("Date", Written.day(LocalDate.now(clock))));
-    facts.addAll(Correspondence.facts(account, Optional.empty()));
-    facts.add(new QuotePaper.Fact("Amounts in", currency().getCode()));
+    facts.add(new QuotePaper.Fact(words.get("fact.date"), words.day(LocalDate.now(clock))));
+    facts.addAll(Correspondence.facts(account, Optional.empty(), words));
+    facts.add(new QuotePaper.Fact(words.get("fact.currency"), currency().getCode()));
     String bank = particulars.get().bank();
     return new TradePaper(
         kind,
         "",
-        correspondence.seller(),
+        correspondence.seller(words),
         Correspondence.address(account),
         facts,
         letter,
-        COLUMNS,
+        columns(words),
         rows,
         sums,
-        bank.isEmpty() ? List.of() : List.of(new QuotePaper.Fact("Pay to", bank)),
+        bank.isEmpty() ? List.of() : List.of(new QuotePaper.Fact(words.get("term.pay-to"), bank)),
         List.of(),
+        words.language(),
         false);
   }
 
-  private List<TradePaper.Row> rows(List<LedgerService.Item> items) {
+  private static List<TradePaper.Column> columns(PaperWords words) {
+    return List.of(
+        new TradePaper.Column(words.get("column.number"), 0, false),
+        new TradePaper.Column(words.get("column.date"), 36, false),
+        new TradePaper.Column(words.get("column.due"), 36, false),
+        new TradePaper.Column(words.get("column.overdue"), 22, true),
+        new TradePaper.Column(words.get("column.amount"), 28, true),
+        new TradePaper.Column(words.get("column.open"), 28, true));
+  }
+
+  private List<TradePaper.Row> rows(List<LedgerService.Item> items, PaperWords words) {
     return items.stream()
         .map(
             item ->
                 TradePaper.Row.of(
                     item.ref(),
-                    Written.day(item.on()),
-                    Written.day(item.due()),
+                    words.day(item.on()),
+                    words.day(item.due()),
                     item.daysOverdue() == 0 ? "–" : Long.toString(item.daysOverdue()),
-                    written(item.total()),
-                    written(item.balance())))
+                    written(item.total(), words),
+                    written(item.balance(), words)))
         .toList();
   }
 
-  private String written(String amount) {
-    return Written.amount(Money.of(currency(), new BigDecimal(amount)));
+  private String written(String amount, PaperWords words) {
+    return words.amount(Money.of(currency(), new BigDecimal(amount)));
   }
 }

@@ -1,6 +1,7 @@
 package firmtally.server.sales.reminder;
 
 import firmtally.core.receivables.Reminding;
+import firmtally.formats.writing.PaperWords;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.company.credit.CreditRulesService;
@@ -237,7 +238,7 @@ public class ReminderService {
             correspondence.from(actor),
             List.of(due.emailTo()),
             List.of(),
-            title(due.stage()),
+            correspondence.words(account).get(kind(due.stage())),
             text(account, due),
             List.of(new EmailQueue.Attached("reminder.pdf", "application/pdf", sha256))));
     activities.did(
@@ -255,12 +256,13 @@ public class ReminderService {
     return id;
   }
 
-  static String title(int stage) {
-    return switch (stage) {
-      case 1 -> "Payment reminder";
-      case 2 -> "Second payment reminder";
-      default -> "Final payment reminder";
-    };
+  /** By which words a stage is called. */
+  static String kind(int stage) {
+    return "kind.reminder-" + Math.min(Math.max(stage, 1), TEXTS.size());
+  }
+
+  private static String title(int stage) {
+    return PaperWords.english().get(kind(stage));
   }
 
   /** What an account was reminded of, the latest first. */

@@ -121,7 +121,7 @@ public class SendingService {
     return new Message(
         quote.terms().emailTo(),
         false,
-        "Quote " + quote.called() + ": " + of.title(),
+        quotes.subject(quote, of),
         quotes.email(quote, actor),
         files,
         followUpOn(quote));

@@ -28,6 +28,7 @@ class TextServiceTest {
             database.sql(),
             new ParticularsService(
                 database.sql(), mock(SettingsService.class), mock(FileService.class), log),
+            new ShippedTexts(),
             log);
     database.act(
         () ->

@@ -3,7 +3,10 @@ package firmtally.server.platform.web;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
+import firmtally.formats.writing.Writing;
 import java.time.LocalDate;
+import org.joda.money.CurrencyUnit;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -48,6 +51,25 @@ class TypedTest {
       })
   void aNumberIsReadHoweverItIsWritten(String typed, String plain) {
     assertThat(TypedNumber.plain(typed, 4)).isEqualTo(plain);
+  }
+
+  @AfterEach
+  void asWhoeverHasNamedNoCountry() {
+    Written.as(Writing.NEUTRAL);
+  }
+
+  @Test
+  void whatCanBeReadInTwoWaysIsReadAsTheCompanysCountryWrites() {
+    assertThatIllegalArgumentException().isThrownBy(() -> TypedNumber.plain("1,200", 4));
+    assertThatIllegalArgumentException().isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "1.200"));
+    Written.as(Writing.of("US"));
+    assertThat(TypedNumber.plain("1,200", 4)).isEqualTo("1200");
+    assertThatIllegalArgumentException().isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "1.200"));
+    Written.as(Writing.of("DE"));
+    assertThat(TypedNumber.plain("1,200", 4)).isEqualTo("1.200");
+    assertThat(Amounts.parse(CurrencyUnit.EUR, "1.200")).hasToString("EUR 1200.00");
+    assertThat(Amounts.parse(CurrencyUnit.EUR, "1200.50")).hasToString("EUR 1200.50");
+    assertThat(Written.amount(Amounts.parse(CurrencyUnit.EUR, "1.200"))).isEqualTo("1.200,00");
   }
 
   @Test
