@@ -67,9 +67,17 @@
     () => api.GET('/api/choices/{list}', { params: { path: { list: list ?? 'industry' } } }),
     () => list !== undefined
   );
+  const languageName = (code: string) => texts.data?.languages.find((one) => one.code === code)?.name ?? code;
   const text = $derived(texts.data?.texts.find((t) => String(t.id) === topic));
 
+  // On a phone the topics would fill the screen: there they unfold by a tap.
+  let unfolded = $state(false);
+  const here = $derived(
+    [...TOPICS, ...LISTS].find(([key]) => key === topic)?.[1] ?? 'Texts of documents and emails'
+  );
+
   function open(next: string) {
+    unfolded = false;
     return goto(`?topic=${next}`, { replaceState: true, keepFocus: true, noScroll: true });
   }
 
@@ -86,7 +94,10 @@
   {#if !manages}<p class="quiet">Settings are read by all and changed by managers.</p>{/if}
   <Notice refusal={refusalOf(particulars) ?? refusalOf(texts)} />
   <div class="topics">
-    <nav class="leaf" aria-label="Topics">
+    <button class="leaf fold" aria-expanded={unfolded} onclick={() => (unfolded = !unfolded)}
+      ><span class="quiet">Topic</span> {here}</button
+    >
+    <nav class="leaf" class:unfolded aria-label="Topics">
       {#each TOPICS.filter(([key]) => key !== 'follow-up' || session.administrates) as [key, words] (key)}
         <button aria-pressed={topic === key} onclick={() => void open(key)}>{words}</button>
       {/each}
@@ -194,7 +205,7 @@
         <h3>History</h3>
         <Changes record="choices" id={choices.data.logId} />
       {:else if text}
-        <h2>{PURPOSES[text.purpose]}: {BUSINESSES[text.business]}, {text.language}</h2>
+        <h2>{PURPOSES[text.purpose]}: {BUSINESSES[text.business]}, {languageName(text.language)}</h2>
         <p class="quiet">
           Fields in braces are filled in: {(texts.data?.fields ?? []).map((f) => `{${f}}`).join(', ')}. Where
           a customer’s language or kind of business has no text, the one for all business takes its place.
@@ -245,9 +256,30 @@
   section p {
     margin-bottom: 8px;
   }
+  .fold {
+    display: none;
+  }
   @media (max-width: 800px) {
     .topics {
       grid-template-columns: minmax(0, 1fr);
+    }
+    .fold {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 44px;
+      padding: 0 12px;
+      text-align: left;
+    }
+    .fold::after {
+      content: '▾';
+      margin-left: auto;
+    }
+    .fold[aria-expanded='true']::after {
+      content: '▴';
+    }
+    nav:not(.unfolded) {
+      display: none;
     }
     nav :global(button),
     summary {
