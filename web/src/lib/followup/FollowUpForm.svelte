@@ -28,8 +28,8 @@
       team: r?.conditions.team ?? '',
       ownFieldId: String(r?.conditions.ownFieldId ?? ''),
       ownValue: r?.conditions.ownValue ?? '',
-      actions: r?.actions.map((a) => ({ ...a })) ?? [
-        { kind: 'plan', activity: 'call', words: '', days: '3', personId: null, text: '' }
+      actions: r?.actions.map((a) => ({ ...a, purpose: a.purpose ?? '' })) ?? [
+        { kind: 'plan', activity: 'call', words: '', days: '3', personId: null, text: '', purpose: '' }
       ]
     },
     version: r?.version ?? 0

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '$lib/api/client';
-  import { ACTIONS, ACTIVITIES } from './events';
+  import { PURPOSES } from '$lib/settings/texts';
+  import { ACTIONS, ACTIVITIES, LETTERS } from './events';
   /** What a rule does, one after the other. */
   let {
     actions = $bindable(),
@@ -13,7 +14,7 @@
   } = $props();
   const active = $derived(users.filter((user) => user.active));
   const WORDS: Record<string, string> = { plan: 'What', tag: 'Tag', tell: 'Subject', email: 'Subject' };
-  const PARTS = ['kind', 'activity', 'words', 'days', 'personId', 'text'];
+  const PARTS = ['kind', 'activity', 'words', 'days', 'personId', 'purpose', 'text'];
 
   function problems(i: number) {
     return PARTS.flatMap((part) => at(`actions[${i}].${part}`) ?? []);
@@ -47,13 +48,21 @@
         {#each active as user (user.id)}<option value={user.id}>{user.name}</option>{/each}
       </select>
     {/if}
+    {#if action.kind === 'email'}
+      <select class="box" aria-label={`Text from the settings, ${i + 1}`} bind:value={action.purpose}>
+        <option value="">words of its own</option>
+        {#each LETTERS as purpose (purpose)}<option value={purpose}>{PURPOSES[purpose]}</option>{/each}
+      </select>
+    {/if}
     <button
       type="button"
       class="plain"
       disabled={actions.length === 1}
       onclick={() => (actions = actions.filter((_, n) => n !== i))}>Remove</button
     >
-    {#if action.kind === 'tell' || action.kind === 'email'}
+    {#if action.kind === 'email' && action.purpose}
+      <p class="quiet">In the customer’s language, as the settings have it when it is sent.</p>
+    {:else if action.kind === 'tell' || action.kind === 'email'}
       <textarea class="box" rows="4" aria-label={`Text, ${i + 1}`} bind:value={action.text}></textarea>
     {/if}
     {#each problems(i) as problem, n (n)}<div class="bad problem">{problem}</div>{/each}
@@ -66,7 +75,7 @@
     onclick={() =>
       (actions = [
         ...actions,
-        { kind: 'plan', activity: 'task', words: '', days: '0', personId: null, text: '' }
+        { kind: 'plan', activity: 'task', words: '', days: '0', personId: null, text: '', purpose: '' }
       ])}>Add an action</button
   >
   <span class="quiet"

@@ -23,6 +23,9 @@ export const ACTIONS = [
   ['email', 'write to the customer']
 ] as const;
 
+/** The texts of the settings that an email to a customer may say. */
+export const LETTERS = ['follow-up-email', 'introduction-email', 'appointment-email'] as const;
+
 export const ACTIVITIES = [
   ['call', 'call'],
   ['email', 'email'],

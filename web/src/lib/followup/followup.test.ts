@@ -9,7 +9,15 @@ import FollowUpRules from './FollowUpRules.svelte';
 import { doing } from './events';
 
 const calls = stubAbout(['/api/own-fields'], 'GET', 'POST', 'PUT', 'DELETE');
-const ACTION = { kind: 'plan', activity: 'call', words: 'Ask', days: '3', personId: null, text: null };
+const ACTION = {
+  kind: 'plan',
+  activity: 'call',
+  words: 'Ask',
+  days: '3',
+  personId: null,
+  text: null,
+  purpose: null
+};
 const RULE = {
   id: 4,
   name: 'Ask after quotes',
@@ -97,6 +105,20 @@ describe('follow-up rules', () => {
       }
     });
     expect(onDone).toHaveBeenCalled();
+  });
+
+  it('write to customers in a text of the settings, in place of words of their own', async () => {
+    within(FollowUpForm, { rule: undefined, onDone: vi.fn() });
+    await userEvent.type(screen.getByLabelText('Name'), 'Introduce');
+    await userEvent.selectOptions(screen.getByLabelText('What is done, 1'), 'email');
+    await userEvent.type(screen.getByLabelText('Subject, 1'), 'Hello');
+    expect(screen.getByLabelText('Text, 1')).toBeInTheDocument();
+    await userEvent.selectOptions(screen.getByLabelText('Text from the settings, 1'), 'introduction-email');
+    expect(screen.queryByLabelText('Text, 1')).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Add' }));
+    expect(calls.POST.mock.calls[0]?.[1]).toMatchObject({
+      body: { actions: [{ kind: 'email', words: 'Hello', purpose: 'introduction-email' }] }
+    });
   });
 
   it('name at an action what is wrong with it', async () => {

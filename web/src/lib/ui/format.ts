@@ -37,6 +37,11 @@ export function figure(text: string | null | undefined): string {
   return (negative ? '−' : '') + inGroups(whole) + (decimals ? writing.decimal + decimals : '');
 }
 
+/** "1234.50" for a spreadsheet of the company's country: no groups, the decimal sign that is read there. */
+export function bare(text: string): string {
+  return /^-?\d+\.\d+$/.test(text) ? text.replace('.', writing.decimal) : text;
+}
+
 /** An amount without its minor digits, rounded half away from zero, for lists where they only get in the way. */
 export function rounded(text: string | null | undefined): string {
   if (!text) return figure(text);

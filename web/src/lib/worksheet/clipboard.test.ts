@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { NEUTRAL, writesAs } from '$lib/ui/format';
 import { cells, copied, copiedRows, overwritten } from './clipboard';
 import { line, shown } from './testing';
 
@@ -9,6 +10,17 @@ describe('the clipboard', () => {
     expect(copied(lines, of, ['code', 'quantity', 'price', 'discount', 'final'])).toBe(
       'P-a\t12\t379.05\t5%\t1234567.50\nP-b\t1\t379.05\t\t1234567.50'
     );
+  });
+
+  it('writes figures as a spreadsheet of the country reads them, and no code as a figure', () => {
+    writesAs({ ...NEUTRAL, decimal: ',', group: '.' });
+    const lines = [line('a', { product: '12.5', quantity: '1.5', discountPercent: '7.5' })];
+    const of = (id: string) => shown(line(id), { unitPrice: '379.05', finalAmount: '1234567.50' });
+    expect(copied(lines, of, ['code', 'quantity', 'price', 'discount', 'final'])).toBe(
+      '12.5\t1,5\t379,05\t7,5%\t1234567,50'
+    );
+    expect(copiedRows(lines)).toBe('12.5\t\t1,5\t\t7,5%\t');
+    writesAs(NEUTRAL);
   });
 
   it('gives whole rows unchanged read again: a price only where it is one of its own', () => {

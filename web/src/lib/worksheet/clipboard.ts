@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { bare } from '$lib/ui/format';
 import {
   COLUMNS,
   countsAs,
@@ -26,7 +27,7 @@ function cell(line: LineForm, view: LineView | undefined, column: Column): strin
     case 'price':
       return line.unitPrice ?? figures?.unitPrice ?? '';
     case 'discount':
-      return line.discountPercent ? line.discountPercent + '%' : '';
+      return line.discountPercent ? bare(line.discountPercent) + '%' : '';
     case 'counts':
       return countsAs(line);
     case 'ready':
@@ -38,6 +39,9 @@ function cell(line: LineForm, view: LineView | undefined, column: Column): strin
   }
 }
 
+/** Columns that hold words, even where these look like a number. */
+const WORDS = new Set<Column>(['code', 'what', 'counts', 'ready']);
+
 /** Cells as a spreadsheet takes them: parted by tabs, rows by line ends, quoted where they must be. */
 export function copied(
   lines: readonly LineForm[],
@@ -45,7 +49,11 @@ export function copied(
   columns: readonly Column[]
 ): string {
   return Papa.unparse(
-    lines.map((line) => columns.map((column) => cell(line, of(line.id), column))),
+    lines.map((line) =>
+      columns.map((column) =>
+        WORDS.has(column) ? cell(line, of(line.id), column) : bare(cell(line, of(line.id), column))
+      )
+    ),
     { delimiter: '\t', newline: '\n' }
   );
 }
@@ -58,9 +66,9 @@ export function copiedRows(lines: readonly LineForm[]): string {
         ? [
             line.product ?? '',
             line.product ? '' : line.description,
-            line.quantity,
-            line.unitPrice ?? (line.product ? '' : (line.listPrice ?? '')),
-            line.discountPercent ? line.discountPercent + '%' : '',
+            bare(line.quantity),
+            bare(line.unitPrice ?? (line.product ? '' : (line.listPrice ?? ''))),
+            line.discountPercent ? bare(line.discountPercent) + '%' : '',
             line.requestedOn ?? ''
           ]
         : [line.description]

@@ -3,6 +3,7 @@ package firmtally.tests;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import firmtally.server.sales.quote.QuoteService;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -133,6 +134,34 @@ class FollowUpTest {
   }
 
   @Test
+  void anEmailSaysATextOfTheSettingsInTheCustomersLanguage() throws InterruptedException {
+    long before = Sales.newOpportunity(rep, "Tischwaage");
+    String customer = rep.get("/api/opportunities/" + before).is(200).text("/accountId");
+    Sales.writeIn(administrator, "de", customer);
+    Map<String, Object> email =
+        Map.of("kind", "email", "words", "Zu {title}", "purpose", "introduction-email");
+    Map<String, Object> wrong =
+        Map.of("kind", "email", "words", "x", "purpose", "invoice-email", "text", "x");
+    assertThat(
+            administrator
+                .post(DOOR, rule("Wrong text", "opportunity-opened", wrong))
+                .is(422)
+                .text("/problems/0/at"))
+        .isEqualTo("actions[0].purpose");
+    long id =
+        administrator.post(DOOR, rule("Introduced", "opportunity-opened", email)).is(200).id();
+    assertThat(administrator.get(DOOR).is(200).words()).contains("introduction-email");
+    long made = Sales.newOpportunity(rep, "Bodenwaage", customer);
+    assertThat(firing("Introduced", made).path("failed").asBoolean()).isFalse();
+    assertThat(
+            HOUSE.count(
+                "SELECT COUNT(*) FROM outgoing_email WHERE subject = 'Zu Bodenwaage'"
+                    + " AND text LIKE 'Guten Tag Ada Fallow,%Interesse an Bodenwaage%Mara Lind%'"))
+        .isEqualTo(1);
+    administrator.send(HttpMethod.DELETE, DOOR + "/" + id, null, Map.of()).is(204);
+  }
+
+  @Test
   void itIsTriedOnTheLastMonth() {
     Map<String, Object> sent = rule("Large quotes", "quote-sent", plan("Ask", "3"));
     JsonNode all = administrator.post(DOOR + "/trial", sent).is(200).body();
@@ -141,6 +170,10 @@ class FollowUpTest {
     assertThat(all.path("times").asInt()).isPositive();
     assertThat(large.path("times").asInt()).isLessThan(all.path("times").asInt());
     assertThat(all.path("latest").path(0).path("number").asString()).startsWith("Q-");
+    // Entries of data that was taken over are not in the order of their days.
+    assertThat(all.path("latest").findValuesAsString("at"))
+        .isSortedAccordingTo(Comparator.reverseOrder())
+        .allSatisfy(at -> assertThat(at).isGreaterThan("2027-02-13"));
     assertThat(HOUSE.count("SELECT COUNT(*) FROM follow_up_rule WHERE name = 'Large quotes'"))
         .isZero();
     Map<String, Object> none = rule("", "nothing", Map.of("kind", "shout", "words", ""));

@@ -96,4 +96,17 @@ final class Sales {
   static long order(Guest rep, long quote, String number) {
     return rep.post("/api/quotes/" + quote + "/order", Map.of("poNumber", number)).is(200).id();
   }
+
+  /** An account is written to in a language from now on. */
+  static void writeIn(Guest manager, String language, String account) {
+    Guest.Answer is = manager.get("/api/accounts/" + account).is(200);
+    Map<String, Object> typed = new HashMap<>();
+    for (String name :
+        List.of("name", "industry", "street", "postal", "town", "country", "email", "phone")) {
+      typed.put(name, is.text("/" + name));
+    }
+    typed.putAll(Map.of("taxId", "", "taxExemption", "", "paysAs", "", "priceGroup", ""));
+    typed.putAll(Map.of("termsDays", "30", "poNumberRequired", false, "language", language));
+    manager.send(HttpMethod.PUT, "/api/accounts/" + account, typed, match(is, "/version")).is(204);
+  }
 }

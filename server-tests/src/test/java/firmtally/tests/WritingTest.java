@@ -7,6 +7,7 @@ import static firmtally.tests.Sales.order;
 import static firmtally.tests.Sales.plan;
 import static firmtally.tests.Sales.saveLines;
 import static firmtally.tests.Sales.sentQuote;
+import static firmtally.tests.Sales.writeIn;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
@@ -71,24 +72,12 @@ class WritingTest {
     return text(who.get(path).is(200).bytes());
   }
 
-  private void writeIn(String language, String account) {
-    Guest.Answer is = manager.get("/api/accounts/" + account).is(200);
-    Map<String, Object> typed = new HashMap<>();
-    for (String name :
-        List.of("name", "industry", "street", "postal", "town", "country", "email", "phone")) {
-      typed.put(name, is.text("/" + name));
-    }
-    typed.putAll(Map.of("taxId", "", "taxExemption", "", "paysAs", "", "priceGroup", ""));
-    typed.putAll(Map.of("termsDays", "30", "poNumberRequired", false, "language", language));
-    manager.send(HttpMethod.PUT, "/api/accounts/" + account, typed, match(is, "/version")).is(204);
-  }
-
   @Test
   void everyPaperOfASaleIsInTheCustomersLanguage() throws IOException {
     writeAsIn("DE").is(204);
     long sold = newOpportunity(rep, "Waage am Tor");
     String account = rep.get("/api/opportunities/" + sold).is(200).text("/accountId");
-    writeIn("de", account);
+    writeIn(manager, "de", account);
     saveLines(rep, sold, List.of(line("1", "BS-15", "3", "2.5"), plan("2", "CAL-B", "1", 12, 24)))
         .is(200);
     long quote = sentQuote(rep, sold);
@@ -112,7 +101,7 @@ class WritingTest {
     assertThat(paper(controller, "/api/accounts/" + account + "/statement/pdf"))
         .contains("Kontoauszug", "Diese Posten sind heute auf Ihrem Konto offen.", "Saldo");
     // What was issued stays as it was, whatever language they are written to later.
-    writeIn("fr", account);
+    writeIn(manager, "fr", account);
     assertThat(paper(controller, "/api/invoices/" + invoice + "/pdf")).isEqualTo(printed);
     assertThat(paper(controller, "/api/accounts/" + account + "/statement/pdf"))
         .contains("Relevé de compte");
@@ -135,7 +124,7 @@ class WritingTest {
     typed.put("deliveryTerms", draft.text("/terms/deliveryTerms"));
     typed.putAll(Map.of("showPictures", false, "showDiscounts", true, "showDelivery", false));
     rep.send(HttpMethod.PUT, "/api/quotes/" + first, typed, match(draft, "/version")).is(204);
-    writeIn("de", account);
+    writeIn(manager, "de", account);
     long second = rep.post(quotes, null).is(200).id();
     Guest.Answer copy = rep.get("/api/quotes/" + second).is(200);
     assertThat(copy.text("/words/letter")).contains("vielen Dank");

@@ -47,6 +47,8 @@ record FollowUpRule(
    * @param days after which it is planned
    * @param personId for whom it is planned or who is told; null for the owner
    * @param text of an email
+   * @param purpose of the settings' text that an email to the customer says in their language,
+   *     instead of one of its own; null for none
    */
   record Action(
       String kind,
@@ -54,5 +56,6 @@ record FollowUpRule(
       String words,
       @MaybeNull Integer days,
       @MaybeNull PersonId personId,
-      @MaybeNull String text) {}
+      @MaybeNull String text,
+      @MaybeNull String purpose) {}
 }

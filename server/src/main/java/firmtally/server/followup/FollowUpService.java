@@ -5,6 +5,7 @@ import firmtally.server.access.UserService;
 import firmtally.server.company.SettingsService;
 import firmtally.server.company.ownfield.OwnField;
 import firmtally.server.company.ownfield.OwnFieldService;
+import firmtally.server.customers.email.RecordEmails;
 import firmtally.server.followup.FollowUpRule.Action;
 import firmtally.server.followup.FollowUpRule.Conditions;
 import firmtally.server.pipeline.process.ProcessService;
@@ -85,6 +86,7 @@ class FollowUpService {
    * What a rule does, as it is typed.
    *
    * @param personId null for the owner
+   * @param purpose of the settings' text that an email to the customer says; blank for its own
    */
   record FollowUpAction(
       String kind,
@@ -92,7 +94,8 @@ class FollowUpService {
       String words,
       @MaybeNull String days,
       @MaybeNull PersonId personId,
-      @MaybeNull String text) {}
+      @MaybeNull String text,
+      @MaybeNull String purpose) {}
 
   /** A rule as it is typed. */
   record FollowUpTyped(
@@ -169,7 +172,8 @@ class FollowUpService {
                         a.words(),
                         a.days() == null ? null : a.days().toString(),
                         a.personId(),
-                        a.text()))
+                        a.text(),
+                        a.purpose()))
             .toList(),
         rule.version());
   }
@@ -355,6 +359,7 @@ class FollowUpService {
     }
     String words = input.text(at + "words", typed.words(), LONGEST);
     Optional<String> activity = Optional.empty();
+    Optional<String> purpose = Optional.empty();
     Integer days = null;
     String text = null;
     switch (kind) {
@@ -368,8 +373,11 @@ class FollowUpService {
         }
       }
       default -> {
-        text = typed.text() == null ? "" : typed.text().strip();
-        if (text.isEmpty() || text.length() > LONGEST_TEXT) {
+        if (kind.equals("email")) {
+          purpose = input.oneOf(at + "purpose", typed.purpose(), RecordEmails.purposes());
+        }
+        text = purpose.isPresent() ? "" : typed.text() == null ? "" : typed.text().strip();
+        if (purpose.isEmpty() && (text.isEmpty() || text.length() > LONGEST_TEXT)) {
           input.refuse(at + "text", "Enter a text of at most " + LONGEST_TEXT + " characters.");
         }
       }
@@ -379,7 +387,13 @@ class FollowUpService {
       input.refuse(at + "personId", "Choose an active user.");
     }
     return new Action(
-        kind, kind.equals("plan") ? activity.orElse("task") : null, words, days, person, text);
+        kind,
+        kind.equals("plan") ? activity.orElse("task") : null,
+        words,
+        days,
+        person,
+        text,
+        purpose.orElse(null));
   }
 
   private static String blankToNull(String text) {

@@ -122,13 +122,14 @@ class RuleActions {
 
   private String email(Action action, Happened of) {
     On on = on(of);
+    RecordId id = new RecordId(on.id().value());
+    String text =
+        action.purpose() == null
+            ? filled(action.text(), of)
+            : letters.text(on.record(), id, action.purpose());
     String to =
         letters.sendBySystem(
-            on.record(),
-            new RecordId(on.id().value()),
-            filled(action.words(), of),
-            filled(action.text(), of),
-            users.get(of.ownerId()));
+            on.record(), id, filled(action.words(), of), text, users.get(of.ownerId()));
     return "email to " + to;
   }
 

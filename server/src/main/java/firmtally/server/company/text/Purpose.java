@@ -23,6 +23,11 @@ public enum Purpose {
   INVITATION_EMAIL,
   PASSWORD_EMAIL;
 
+  /** The one of a word: {@code quote-letter}. */
+  public static Purpose of(String word) {
+    return valueOf(word.toUpperCase(Locale.ROOT).replace('-', '_'));
+  }
+
   /** As the database and the API name it: {@code quote-letter}. */
   public String word() {
     return name().toLowerCase(Locale.ROOT).replace('_', '-');

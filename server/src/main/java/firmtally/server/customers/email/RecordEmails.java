@@ -30,6 +30,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -253,6 +254,16 @@ public class RecordEmails {
             List.of()));
     keep(kind, id, "To " + to.email() + ": " + subject, filled, owner);
     return to.email();
+  }
+
+  /** What the texts that an email may begin as are for. */
+  public static Set<String> purposes() {
+    return PURPOSES.stream().map(Purpose::word).collect(Collectors.toSet());
+  }
+
+  /** A text of the settings in the language of whom a record is about, fields and all. */
+  public String text(String kind, RecordId id, String purpose) {
+    return words.texts().find(Purpose.of(purpose), "", store.addressee(kind, id).language());
   }
 
   /** What an answer refers to: what the email answered itself, then the email. */
