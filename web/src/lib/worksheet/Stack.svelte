@@ -116,16 +116,12 @@
 <style>
   dt.whole {
     grid-column: 1 / -1;
-    white-space: normal;
   }
   .two {
     display: grid;
-    grid-template-columns: 92px 1fr;
+    grid-template-columns: 92px minmax(0, 1fr);
     gap: 14px;
     align-items: end;
-  }
-  dt {
-    white-space: nowrap;
   }
   path.overdue {
     fill: url(#late);
