@@ -11,6 +11,7 @@
 </script>
 
 <script lang="ts">
+  import OwnFilters from '$lib/ownfield/OwnFilters.svelte';
   import { api } from '$lib/api/client';
   import { noContact } from '$lib/shell/silence';
   import { load } from '$lib/ui/load.svelte';
@@ -51,16 +52,6 @@
     () => api.GET('/api/own-fields')
   );
   const own = $derived((fields.data?.fields ?? []).filter((field) => field.record === 'opportunity'));
-  const terms = $derived(narrow.get('own').split('|').filter(Boolean));
-
-  function term(id: number, sign: string): string {
-    return terms.find((one) => one.startsWith(`${id}${sign}`))?.slice(`${id}${sign}`.length) ?? '';
-  }
-
-  function setTerm(id: number, sign: string, value: string) {
-    const others = terms.filter((one) => !one.startsWith(`${id}${sign}`));
-    narrow.set('own', [...others, ...(value ? [`${id}${sign}${value}`] : [])].join('|'));
-  }
   const closed = $derived(narrow.get('state') === 'won' || narrow.get('state') === 'lost');
 </script>
 
@@ -96,45 +87,7 @@
       onchange={(e) => narrow.set('to', e.currentTarget.value)}
     /></label
   >
-  {#each own as field (field.id)}
-    {#if field.kind === 'choice' || field.kind === 'yes-no'}
-      <label
-        >{field.name}
-        <select
-          class="box"
-          value={term(field.id, '=')}
-          onchange={(e) => setTerm(field.id, '=', e.currentTarget.value)}
-        >
-          <option value="">any</option>
-          {#each field.kind === 'choice' ? field.choices : ['yes', 'no'] as value (value)}<option {value}
-              >{value}</option
-            >{/each}
-        </select></label
-      >
-    {:else if field.kind === 'text'}
-      <label
-        >{field.name}
-        <input
-          class="box"
-          value={term(field.id, '=')}
-          onchange={(e) => setTerm(field.id, '=', e.currentTarget.value.replaceAll('|', ''))}
-        /></label
-      >
-    {:else}
-      {#each [['>=', 'from'], ['<=', 'to']] as [sign = '', word] (sign)}
-        <label
-          >{field.name}
-          {word}
-          <input
-            class="box"
-            type={field.kind === 'date' ? 'date' : 'text'}
-            value={term(field.id, sign)}
-            onchange={(e) => setTerm(field.id, sign, e.currentTarget.value.trim())}
-          /></label
-        >
-      {/each}
-    {/if}
-  {/each}
+  <OwnFilters fields={own} terms={narrow.get('own')} onChange={(terms) => narrow.set('own', terms)} />
 </div>
 
 <style>

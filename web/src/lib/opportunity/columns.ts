@@ -1,3 +1,4 @@
+import { isFigure } from '$lib/ownfield/own';
 /** What the list of opportunities can show of each, in the order in which it stands. */
 export type ListColumn = {
   key: string;
@@ -10,6 +11,8 @@ export type ListColumn = {
   sort?: string;
   /** shown unless columns are chosen @default false */
   usual?: boolean;
+  /** the kind of field of one that the company added */
+  own?: string;
 };
 
 export const LIST_COLUMNS: readonly ListColumn[] = [
@@ -42,7 +45,8 @@ export function ownColumns(
       key: field.key,
       label: field.name,
       width: 'minmax(84px, 0.8fr)',
-      figure: field.kind === 'number' || field.kind === 'amount'
+      figure: isFigure(field.kind),
+      own: field.kind
     }));
 }
 

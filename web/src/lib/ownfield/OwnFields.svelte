@@ -1,9 +1,9 @@
 <script lang="ts">
   import { api } from '$lib/api/client';
-  import { day, figure } from '$lib/ui/format';
   import { load } from '$lib/ui/load.svelte';
   import Ask from '$lib/ui/Ask.svelte';
   import OwnForm from './OwnForm.svelte';
+  import { shownOwn } from './own';
   /** What a record has in the fields that the company added; nothing where it added none. */
   let { record, id, mayChange }: { record: string; id: number; mayChange: boolean } = $props();
   const own = load(
@@ -11,12 +11,6 @@
     () => api.GET('/api/records/{kind}/{id}/own-fields', { params: { path: { kind: record, id } } })
   );
   let editing = $state(false);
-
-  function shown(kind: string, value: string | undefined): string {
-    if (value === undefined) return '–';
-    if (kind === 'date') return day(value);
-    return kind === 'number' || kind === 'amount' ? figure(value) : value;
-  }
 </script>
 
 {#if own.data?.fields.length}
@@ -29,7 +23,7 @@
     <dl>
       {#each own.data.fields as field (field.id)}
         <dt>{field.name}</dt>
-        <dd>{shown(field.kind, own.data.values[field.id])}</dd>
+        <dd>{shownOwn(field.kind, own.data.values[field.id])}</dd>
       {/each}
     </dl>
   </section>

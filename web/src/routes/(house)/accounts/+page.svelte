@@ -3,6 +3,9 @@
   import { page } from '$app/state';
   import NewAccount from '$lib/account/NewAccount.svelte';
   import { api } from '$lib/api/client';
+  import OwnCells from '$lib/ownfield/OwnCells.svelte';
+  import OwnFilterBar from '$lib/ownfield/OwnFilterBar.svelte';
+  import { isFigure } from '$lib/ownfield/own';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
@@ -10,13 +13,21 @@
   import Verdict from '$lib/ui/Verdict.svelte';
   import { words } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
+  import { load } from '$lib/ui/load.svelte';
   let q = $state('');
+  let own = $state('');
   const list = listed(
-    () => ['accounts', q],
-    (after) => api.GET('/api/accounts', { params: { query: { q, after } } })
+    () => ['accounts', q, own],
+    (after) => api.GET('/api/accounts', { params: { query: { q, own, after } } })
   );
   let opening = $state(page.url.searchParams.has('new'));
   offer(() => (session.sells ? [{ label: 'New account', keys: 'n', run: () => (opening = true) }] : []));
+  const ownFields = load(
+    () => ['own-field-list'],
+    () => api.GET('/api/own-fields')
+  );
+  const fields = $derived((ownFields.data?.fields ?? []).filter((field) => field.record === 'account'));
+  const shown = $derived(fields.filter((field) => field.inList));
   const COLUMNS = [
     { label: 'Number' },
     { label: 'Name' },
@@ -41,9 +52,10 @@
         ><Icon name="plus" size={13} />New account</button
       >{/if}
   </div>
+  <OwnFilterBar {fields} terms={own} onChange={(terms) => (own = terms)} />
   <Rows
     label="Accounts"
-    columns={COLUMNS}
+    columns={[...COLUMNS, ...shown.map((field) => ({ label: field.name, figure: isFigure(field.kind) }))]}
     {list}
     key={(row: Row) => row.id}
     empty="No accounts. Press n to create one."
@@ -59,6 +71,7 @@
       <td
         >{#if row.stopped}<Verdict tone="bad">credit stopped</Verdict>{/if}</td
       >
+      <OwnCells fields={shown} own={row.own} />
     {/snippet}
   </Rows>
 </div>

@@ -4,6 +4,9 @@
   import { api } from '$lib/api/client';
   import Head from '$lib/catalogue/Head.svelte';
   import ProductForm from '$lib/catalogue/ProductForm.svelte';
+  import OwnCells from '$lib/ownfield/OwnCells.svelte';
+  import OwnFilterBar from '$lib/ownfield/OwnFilterBar.svelte';
+  import { isFigure } from '$lib/ownfield/own';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Ask from '$lib/ui/Ask.svelte';
@@ -12,13 +15,14 @@
   import { listed } from '$lib/ui/further.svelte';
   import { load } from '$lib/ui/load.svelte';
   let q = $state('');
+  let own = $state('');
   let family = $state('');
   let sale = $state('yes');
   let adding = $state(false);
   const digits = $derived(session.company?.minorDigits ?? 2);
-  const query = $derived({ q, family, sale });
+  const query = $derived({ q, family, sale, own });
   const list = listed(
-    () => ['products', q, family, sale],
+    () => ['products', query],
     (after) => api.GET('/api/products/list', { params: { query: { ...query, after } } })
   );
   const families = load(
@@ -26,6 +30,12 @@
     () => api.GET('/api/products/families')
   );
   offer(() => (session.manages ? [{ label: 'New product', keys: 'n', run: () => (adding = true) }] : []));
+  const ownFields = load(
+    () => ['own-field-list'],
+    () => api.GET('/api/own-fields')
+  );
+  const fields = $derived((ownFields.data?.fields ?? []).filter((field) => field.record === 'product'));
+  const shown = $derived(fields.filter((field) => field.inList));
   const COLUMNS = [
     { label: 'Code' },
     { label: 'Name' },
@@ -55,12 +65,13 @@
         ><Icon name="plus" size={13} />New product</button
       >{/if}
   </Head>
+  <OwnFilterBar {fields} terms={own} onChange={(terms) => (own = terms)} />
   <Rows
     label="Products"
-    columns={COLUMNS}
+    columns={[...COLUMNS, ...shown.map((field) => ({ label: field.name, figure: isFigure(field.kind) }))]}
     {list}
     key={(row: Row) => row.code}
-    empty={q || family
+    empty={q || family || own
       ? 'No matches.'
       : 'No products yet. A manager adds products with n, or imports a file.'}
   >
@@ -77,6 +88,7 @@
       <td class="figure" class:bad={p.stock === '0'}>{figure(p.stock)}</td>
       <td class="figure quiet off">{p.onOrder === '0' ? '–' : figure(p.onOrder)}</td>
       <td class="figure quiet">{p.leadDays || '–'}</td>
+      <OwnCells fields={shown} own={p.own} />
     {/snippet}
   </Rows>
 </div>

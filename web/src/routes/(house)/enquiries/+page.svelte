@@ -5,12 +5,16 @@
   import { api } from '$lib/api/client';
   import AddEnquiry from '$lib/enquiry/AddEnquiry.svelte';
   import { contactDetails } from '$lib/enquiry/enquiry';
+  import OwnCells from '$lib/ownfield/OwnCells.svelte';
+  import OwnFilterBar from '$lib/ownfield/OwnFilterBar.svelte';
+  import { isFigure } from '$lib/ownfield/own';
   import { offer } from '$lib/shell/actions.svelte';
   import { session } from '$lib/shell/session.svelte';
   import Tabs from '$lib/ui/Tabs.svelte';
   import Verdict from '$lib/ui/Verdict.svelte';
   import { day, rounded, words } from '$lib/ui/format';
   import { listed } from '$lib/ui/further.svelte';
+  import { load } from '$lib/ui/load.svelte';
   import { tone } from '$lib/ui/tones';
   let first = $state<HTMLInputElement>();
   $effect(() => {
@@ -19,13 +23,15 @@
   let pile = $state('open');
   let whose = $state(session.onlySells ? 'mine' : 'all');
   let q = $state('');
+  let own = $state('');
   // Always the most or the newest first.
   let order = $state('-newest');
   const query = $derived({
     state: pile,
     owner: whose === 'mine' ? (session.me?.id ?? 0) : 0,
     sort: order.replace('-', ''),
-    q
+    q,
+    own
   });
   const list = listed(
     () => ['enquiries', query],
@@ -45,6 +51,12 @@
       ? [{ label: 'Assignment rules and results', keys: 'u', run: () => goto('/enquiries/rules') }]
       : [])
   ]);
+  const ownFields = load(
+    () => ['own-field-list'],
+    () => api.GET('/api/own-fields')
+  );
+  const fields = $derived((ownFields.data?.fields ?? []).filter((field) => field.record === 'enquiry'));
+  const shown = $derived(fields.filter((field) => field.inList));
   const COLUMNS = [
     { label: 'Number' },
     { label: 'Company or name' },
@@ -76,9 +88,10 @@
   </div>
   {#if session.sells}<AddEnquiry bind:first onTaken={() => list.refetch()} />{/if}
   <Tabs tabs={TABS} bind:chosen={pile} label="State" />
+  <OwnFilterBar {fields} terms={own} onChange={(terms) => (own = terms)} />
   <Rows
     label="Enquiries"
-    columns={COLUMNS}
+    columns={[...COLUMNS, ...shown.map((field) => ({ label: field.name, figure: isFigure(field.kind) }))]}
     {list}
     key={(row: Row) => row.id}
     bind:sort={() => order, (by: string) => (order = '-' + by.replace('-', ''))}
@@ -107,6 +120,7 @@
         {#if row.opportunityId}<a href="/opportunities/{row.opportunityId}">{row.opportunityNumber}</a>
         {:else if row.mayChange && session.sells}<a href="/enquiries/{row.id}">Open</a>{/if}
       </td>
+      <OwnCells fields={shown} own={row.own} />
     {/snippet}
   </Rows>
 </div>

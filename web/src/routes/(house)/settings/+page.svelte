@@ -94,7 +94,7 @@
   {#if !manages}<p class="quiet">Settings are read by all and changed by managers.</p>{/if}
   <Notice refusal={refusalOf(particulars) ?? refusalOf(texts)} />
   <div class="topics">
-    <button class="leaf fold" aria-expanded={unfolded} onclick={() => (unfolded = !unfolded)}
+    <button class="fold" aria-expanded={unfolded} onclick={() => (unfolded = !unfolded)}
       ><span class="quiet">Topic</span> {here}</button
     >
     <nav class="leaf" class:unfolded aria-label="Topics">
@@ -270,6 +270,9 @@
       min-height: 44px;
       padding: 0 12px;
       text-align: left;
+      background: var(--paper);
+      border: 1px solid var(--rule);
+      border-radius: 2px;
     }
     .fold::after {
       content: '▾';

@@ -70,6 +70,9 @@ class WholeWayTest {
     // Where the browser is, is where the company is unless it says otherwise.
     BROWSER.focused("timeZone");
     BROWSER.press(Keys.TAB);
+    // A company in Germany writes German unless it says otherwise; this one's customers are abroad.
+    BROWSER.focused("language");
+    BROWSER.press("Eng", Keys.TAB);
     field("name", "Ana Holm");
     field("email", "ana@small.example");
     field("login", "ana");

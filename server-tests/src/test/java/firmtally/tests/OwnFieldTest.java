@@ -2,6 +2,7 @@ package firmtally.tests;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -96,6 +97,49 @@ class OwnFieldTest {
         .body()
         .path("rows")
         .findValuesAsString("title");
+  }
+
+  @Test
+  void listsOfAccountsEnquiriesAndProductsShowThemAndAreNarrowedByThem() {
+    long grade = field("account", "Loyalty", "choice", List.of("gold", "silver"));
+    long hall = field("enquiry", "Hall", "number", List.of());
+    long shelf = field("product", "Shelf", "text", List.of());
+    String account = "" + HOUSE.accountOf("mara", 0);
+    set(rep, "account", Long.parseLong(account), 0, Map.of("" + grade, "gold")).is(204);
+    long enquiry = rep.rows("/api/enquiries").get(0).path("id").asLong();
+    set(rep, "enquiry", enquiry, 0, Map.of("" + hall, "12.5")).is(204);
+    Guest.Answer product = rep.get("/api/products/BS-15").is(200);
+    long id = product.body().path("id").asLong();
+    set(administrator, "product", id, 0, Map.of("" + shelf, "B 12")).is(204);
+    assertThat(listed("/api/accounts", grade + "=gold", "id", grade))
+        .containsExactly(account, "gold");
+    assertThat(listed("/api/enquiries", hall + ">=12", "id", hall))
+        .containsExactly("" + enquiry, "12.5");
+    assertThat(listed("/api/products/list", shelf + "=b 12", "code", shelf))
+        .containsExactly("BS-15", "B 12");
+    assertThat(listed("/api/accounts", grade + "=silver", "id", grade)).isEmpty();
+    // The number of a field of products says nothing of accounts, whichever ids they have.
+    assertThat(listed("/api/accounts", shelf + "=B 12", "id", shelf)).isEmpty();
+    rep.get("/api/accounts?own=nonsense").is(422);
+    rep.get("/api/products/list?own=nonsense").is(422);
+    for (long field : List.of(grade, hall, shelf)) {
+      administrator.send(HttpMethod.DELETE, "/api/own-fields/" + field, null, Map.of()).is(204);
+    }
+  }
+
+  /** What the rows that a list is narrowed to are called, each with what it has in a field. */
+  private List<String> listed(String path, String terms, String name, long field) {
+    List<String> found = new ArrayList<>();
+    rep.send(HttpMethod.GET, path + "?own={own}", null, Map.of(), terms)
+        .is(200)
+        .body()
+        .path("rows")
+        .forEach(
+            row -> {
+              found.add(row.path(name).asString());
+              found.add(row.path("own").path("" + field).asString());
+            });
+    return found;
   }
 
   @Test

@@ -16,6 +16,7 @@ import firmtally.server.platform.web.Versions;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -58,8 +59,13 @@ class ProductController {
       boolean active,
       @MaybeNull String stock,
       String onOrder,
-      int leadDays) {
+      int leadDays,
+      Map<String, String> own) {
     static ProductView of(Product p, Actor actor) {
+      return of(p, actor, Map.of());
+    }
+
+    static ProductView of(Product p, Actor actor, Map<String, String> own) {
       return new ProductView(
           p.code(),
           p.name(),
@@ -73,7 +79,8 @@ class ProductController {
           p.active(),
           p.stock().map(Object::toString).orElse(null),
           p.onOrder().toString(),
-          p.leadDays());
+          p.leadDays(),
+          own);
     }
   }
 
@@ -147,11 +154,15 @@ class ProductController {
       @RequestParam(defaultValue = "") String q,
       @RequestParam(defaultValue = "") String family,
       @RequestParam(defaultValue = "") String sale,
+      @RequestParam(defaultValue = "") String own,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
     List<Product> found =
-        catalogue.list(new ProductStore.ProductQuery(q.strip(), family, sale, after, PAGE + 1));
-    return Paged.of(found, PAGE, Product::code).map(p -> ProductView.of(p, actor));
+        catalogue.list(
+            new ProductStore.ProductQuery(q.strip(), family, sale, own, after, PAGE + 1));
+    Map<String, Map<String, String>> has = catalogue.listed(found);
+    return Paged.of(found, PAGE, Product::code)
+        .map(p -> ProductView.of(p, actor, has.getOrDefault(p.code(), Map.of())));
   }
 
   @Open("The catalogue is read by whoever is signed in; nothing here is a cost or a customer's.")

@@ -2,6 +2,7 @@ package firmtally.server.catalogue.product;
 
 import firmtally.server.access.Actor;
 import firmtally.server.catalogue.PricesChanged;
+import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.company.tax.TaxChanged;
 import firmtally.server.customers.account.TermsChanged;
 import firmtally.server.platform.audit.ChangeLog;
@@ -43,6 +44,7 @@ public class ProductService {
   private final ProductStore store;
   private final SearchIndex index;
   private final FileService files;
+  private final OwnFieldService fields;
   private final ChangeLog log;
   private final ApplicationEventPublisher events;
   private final Remembered<List<String>> families;
@@ -52,11 +54,13 @@ public class ProductService {
       ProductStore store,
       SearchIndex index,
       FileService files,
+      OwnFieldService fields,
       ChangeLog log,
       ApplicationEventPublisher events) {
     this.store = store;
     this.index = index;
     this.files = files;
+    this.fields = fields;
     this.log = log;
     this.events = events;
     this.families = new Remembered<>(store::families);
@@ -153,7 +157,7 @@ public class ProductService {
 
   /** Every product of the catalogue, by code. */
   public List<Product> all() {
-    return store.list(new ProductStore.ProductQuery("", "", "", "", Integer.MAX_VALUE));
+    return store.list(new ProductStore.ProductQuery("", "", "", "", "", Integer.MAX_VALUE));
   }
 
   /** Every product whose code, name or family holds a text. */
@@ -164,6 +168,15 @@ public class ProductService {
   /** A product as typed or as a file holds it; every problem is gathered in the input. */
   public Optional<Product> read(ProductForm typed, Input input) {
     return new ProductReader(input).read(typed);
+  }
+
+  /** What products have in the own fields that lists show, by their codes. */
+  Map<String, Map<String, String>> listed(List<Product> products) {
+    Map<String, ProductId> ids = store.ids(products.stream().map(Product::code).toList());
+    Map<Long, Map<String, String>> listed = fields.listed("product", ids.values());
+    Map<String, Map<String, String>> byCode = new HashMap<>();
+    ids.forEach((code, id) -> byCode.put(code, listed.getOrDefault(id.value(), Map.of())));
+    return byCode;
   }
 
   List<Product> list(ProductStore.ProductQuery query) {

@@ -4,9 +4,11 @@ import firmtally.core.money.Percent;
 import firmtally.core.money.Quantity;
 import firmtally.core.money.UnitPrice;
 import firmtally.core.ordering.Availability;
+import firmtally.server.company.ownfield.OwnFieldSql;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ProductId;
 import java.sql.ResultSet;
@@ -59,13 +61,6 @@ class ProductStore {
         lead_days = :lead, version = version + 1
       WHERE code = :code AND version = :version
       """;
-  private static final String NARROWED =
-      """
-      WHERE (:family = '' OR family = :family) AND (:sale = '' OR active = (:sale = 'yes')) AND code > :after
-        AND (:text = '' OR code LIKE :like OR %s LIKE :like OR name LIKE :like OR family LIKE :like)
-      ORDER BY code LIMIT :most
-      """
-          .formatted(LOOSE);
   private final Sql sql;
 
   ProductStore(Sql sql) {
@@ -220,12 +215,20 @@ class ProductStore {
   }
 
   List<Product> list(ProductQuery query) {
-    return sql.sql(COLUMNS + NARROWED)
-        .param("family", query.family())
-        .param("sale", query.sale())
-        .param("text", query.text())
-        .param("like", "%" + query.text() + "%")
-        .param("after", query.after())
+    Where where =
+        new Where()
+            .and("code > :after", "after", query.after())
+            .maybe("family = :family", "family", query.family())
+            .maybe("active = (:sale = 'yes')", "sale", query.sale());
+    if (!query.text().isEmpty()) {
+      where.and(
+          "(code LIKE :like OR " + LOOSE + " LIKE :like OR name LIKE :like OR family LIKE :like)",
+          "like",
+          "%" + query.text() + "%");
+    }
+    OwnFieldSql.narrow(where, "product", "product.id", query.own());
+    return where
+        .bind(sql.sql(COLUMNS + where.sql() + " ORDER BY code LIMIT :most"))
         .param("most", query.most())
         .query(ProductStore::product)
         .list();
@@ -237,7 +240,19 @@ class ProductStore {
    * @param sale {@code yes}, {@code no} or blank for both
    * @param after the code after which the page begins
    */
-  record ProductQuery(String text, String family, String sale, String after, int most) {}
+  record ProductQuery(
+      String text, String family, String sale, String own, String after, int most) {}
+
+  /** The ids of products, by their codes. */
+  Map<String, ProductId> ids(Collection<String> codes) {
+    Map<String, ProductId> ids = new HashMap<>();
+    sql.sql("SELECT code, id FROM product WHERE code IN (SELECT value FROM json_each(:codes))")
+        .param("codes", JsonList.of(codes))
+        .query(
+            (RowCallbackHandler)
+                row -> ids.put(row.getString("code"), new ProductId(row.getLong("id"))));
+    return ids;
+  }
 
   private static Product product(ResultSet row, int n) throws SQLException {
     return new Product(

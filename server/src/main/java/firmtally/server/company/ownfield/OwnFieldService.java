@@ -14,6 +14,8 @@ import firmtally.server.platform.web.NotThere;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -194,6 +196,27 @@ public class OwnFieldService {
   /** What some records have, by the number of each. */
   public Map<Long, Map<OwnFieldId, String>> values(String record, Collection<? extends Id> ids) {
     return of(record).isEmpty() || ids.isEmpty() ? Map.of() : store.values(record, ids);
+  }
+
+  /**
+   * What some records have in the fields that lists show, by the number of each and of the field.
+   */
+  public Map<Long, Map<String, String>> listed(String record, Collection<? extends Id> ids) {
+    List<OwnField> shown = inList(record);
+    if (shown.isEmpty()) {
+      return Map.of();
+    }
+    Map<Long, Map<String, String>> listed = new HashMap<>();
+    values(record, ids)
+        .forEach(
+            (id, has) -> {
+              Map<String, String> own = new LinkedHashMap<>();
+              shown.stream()
+                  .filter(field -> has.containsKey(field.id()))
+                  .forEach(field -> own.put(field.id().toString(), has.get(field.id())));
+              listed.put(id, own);
+            });
+    return listed;
   }
 
   /** The version of what a record has in its fields. */

@@ -27,10 +27,11 @@ public final class OwnFieldSql {
   /**
    * Narrows to what stands in own fields: {@code 3=Dairy|7>=100|7<=250|9>=2027-01-01}.
    *
+   * @param record the kind of record that is listed: a field of another says nothing of it
    * @param recordId the expression of the record's id
    * @throws BadInput where it is not written so
    */
-  public static void narrow(Where where, String recordId, String terms) {
+  public static void narrow(Where where, String record, String recordId, String terms) {
     if (terms == null || terms.isBlank()) {
       return;
     }
@@ -45,8 +46,10 @@ public final class OwnFieldSql {
       n++;
       where
           .with(field, Long.valueOf(read.group(1)))
+          .with("ownRecord", record)
           .and(
-              "EXISTS (SELECT 1 FROM own_value ov WHERE ov.field_id = :"
+              "EXISTS (SELECT 1 FROM own_field owf JOIN own_value ov ON ov.field_id = owf.id"
+                  + " WHERE owf.record = :ownRecord AND owf.id = :"
                   + field
                   + " AND ov.record_id = "
                   + recordId

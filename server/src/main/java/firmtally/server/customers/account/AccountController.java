@@ -2,6 +2,7 @@ package firmtally.server.customers.account;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
+import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.NoteId;
@@ -11,6 +12,7 @@ import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
 import firmtally.server.platform.web.Versions;
 import java.util.List;
+import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,10 +30,12 @@ import org.springframework.web.bind.annotation.RestController;
 class AccountController {
   private static final int PAGE = 100;
   private final AccountService accounts;
+  private final OwnFieldService fields;
   private final Idempotency once;
 
-  AccountController(AccountService accounts, Idempotency once) {
+  AccountController(AccountService accounts, OwnFieldService fields, Idempotency once) {
     this.accounts = accounts;
+    this.fields = fields;
     this.once = once;
   }
 
@@ -44,22 +48,25 @@ class AccountController {
       String status,
       @MaybeNull String priceGroup,
       String owner,
-      boolean stopped) {}
+      boolean stopped,
+      Map<String, String> own) {}
 
   record Opened(AccountId id) {}
 
   @GetMapping
   Paged<AccountRow> page(
       @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String own,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
-    Cursor from = Cursor.of(after);
-    List<Account> found = accounts.page(q, from.key(), from.id(), PAGE + 1);
+    List<Account> found = accounts.page(q, own, Cursor.of(after), PAGE + 1);
+    Map<Long, Map<String, String>> has =
+        fields.listed("account", found.stream().map(Account::id).toList());
     return Paged.of(found, PAGE, last -> new Cursor(last.name(), last.id()))
-        .map(AccountController::row);
+        .map(a -> row(a, has.getOrDefault(a.id().value(), Map.of())));
   }
 
-  private static AccountRow row(Account a) {
+  private static AccountRow row(Account a, Map<String, String> own) {
     return new AccountRow(
         a.id(),
         a.number(),
@@ -69,7 +76,8 @@ class AccountController {
         a.status(),
         a.priceGroup(),
         a.ownerName(),
-        a.stopped());
+        a.stopped(),
+        own);
   }
 
   @PostMapping

@@ -14,6 +14,7 @@ import firmtally.server.platform.ids.PersonId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.search.PhoneIndex;
 import firmtally.server.platform.search.SearchIndex;
+import firmtally.server.platform.web.Cursor;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
@@ -153,8 +154,8 @@ public class AccountService {
     return find(id);
   }
 
-  List<Account> page(String text, String afterName, long afterId, int most) {
-    return store.page(text.strip(), afterName, afterId, most);
+  List<Account> page(String text, String own, Cursor after, int most) {
+    return store.page(text.strip(), own, after, most);
   }
 
   /** The contacts of an account that somebody may read. */

@@ -1,11 +1,14 @@
 package firmtally.server.customers.account;
 
+import firmtally.server.company.ownfield.OwnFieldSql;
 import firmtally.server.platform.database.JsonList;
 import firmtally.server.platform.database.Sql;
+import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.NoteId;
 import firmtally.server.platform.ids.PersonId;
+import firmtally.server.platform.web.Cursor;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -25,13 +28,6 @@ class AccountStore {
              a.tax_exemption, a.deposit_percent, a.pays_as, a.remind, a.note, a.version
       FROM account a JOIN person p ON p.id = a.owner_id
       """;
-  private static final String PAGE =
-      COLUMNS
-          + """
-          WHERE (a.name, a.id) > (:name, :id) AND (:text = '' OR a.name LIKE :like OR a.number LIKE :like
-                 OR a.town LIKE :like OR a.industry LIKE :like)
-          ORDER BY a.name, a.id LIMIT :most
-          """;
   private static final String INSERT =
       """
       INSERT INTO account (number, name, kind, status, industry, street, postal, town, email, phone, price_group, owner_id,
@@ -47,12 +43,20 @@ class AccountStore {
     this.sql = sql;
   }
 
-  List<Account> page(String text, String afterName, long afterId, int most) {
-    return sql.sql(PAGE)
-        .param("text", text)
-        .param("like", "%" + text + "%")
-        .param("name", afterName)
-        .param("id", afterId)
+  List<Account> page(String text, String own, Cursor after, int most) {
+    Where where =
+        new Where()
+            .and("(a.name, a.id) > (:name, :id)", "name", after.key())
+            .with("id", after.id());
+    if (!text.isEmpty()) {
+      where.and(
+          "(a.name LIKE :like OR a.number LIKE :like OR a.town LIKE :like OR a.industry LIKE :like)",
+          "like",
+          "%" + text + "%");
+    }
+    OwnFieldSql.narrow(where, "account", "a.id", own);
+    return where
+        .bind(sql.sql(COLUMNS + where.sql() + " ORDER BY a.name, a.id LIMIT :most"))
         .param("most", most)
         .query(AccountStore::account)
         .list();

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import firmtally.server.access.Actor;
 import firmtally.server.access.SignedIn;
 import firmtally.server.company.SettingsService;
+import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.pipeline.activity.ActivityService;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.EnquiryId;
@@ -17,6 +18,7 @@ import firmtally.server.platform.web.Versions;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.LongFunction;
 import org.springframework.http.HttpStatus;
@@ -40,6 +42,7 @@ class EnquiryController {
   private final Likeness likeness;
   private final ActivityService activities;
   private final SettingsService settings;
+  private final OwnFieldService fields;
   private final Idempotency once;
 
   EnquiryController(
@@ -48,12 +51,14 @@ class EnquiryController {
       Likeness likeness,
       ActivityService activities,
       SettingsService settings,
+      OwnFieldService fields,
       Idempotency once) {
     this.enquiries = enquiries;
     this.conversions = conversions;
     this.likeness = likeness;
     this.activities = activities;
     this.settings = settings;
+    this.fields = fields;
     this.once = once;
   }
 
@@ -71,7 +76,8 @@ class EnquiryController {
       @JsonUnwrapped Standing standing,
       @JsonUnwrapped LedTo ledTo,
       boolean mayChange,
-      long version) {}
+      long version,
+      Map<String, String> own) {}
 
   /** Who asks, and how they are reached. */
   record Sender(
@@ -125,6 +131,7 @@ class EnquiryController {
       @RequestParam(defaultValue = "") String source,
       @RequestParam(defaultValue = "") String campaign,
       @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String own,
       @RequestParam(defaultValue = "newest") String sort,
       @RequestParam(defaultValue = "") String after,
       @SignedIn Actor actor) {
@@ -132,16 +139,19 @@ class EnquiryController {
     LongFunction<String> amounts = settings.amounts();
     List<Enquiry> found =
         enquiries.page(
-            new EnquiryService.Filter(state, owner, source, campaign, q.strip(), byWorth),
+            new EnquiryService.Filter(state, owner, source, campaign, q.strip(), own, byWorth),
             Cursor.of(after),
             PAGE + 1,
             actor);
+    Map<Long, Map<String, String>> has =
+        fields.listed("enquiry", found.stream().map(Enquiry::id).toList());
     return Paged.of(
             found, PAGE, last -> new Cursor(byWorth ? last.worth() : last.id().value(), last.id()))
-        .map(e -> row(e, actor, amounts));
+        .map(e -> row(e, actor, amounts, has.getOrDefault(e.id().value(), Map.of())));
   }
 
-  private static EnquiryRow row(Enquiry e, Actor actor, LongFunction<String> amounts) {
+  private static EnquiryRow row(
+      Enquiry e, Actor actor, LongFunction<String> amounts, Map<String, String> own) {
     return new EnquiryRow(
         e.id(),
         e.number(),
@@ -157,7 +167,8 @@ class EnquiryController {
         new Standing(e.state().word(), e.onHoldUntil(), e.reason(), e.ownerId(), e.ownerName()),
         new LedTo(e.accountId(), e.opportunityId(), e.opportunityNumber()),
         actor.mayChange(e.owner()),
-        e.version());
+        e.version(),
+        own);
   }
 
   /** Who may be the same as what is being typed. */
@@ -176,7 +187,7 @@ class EnquiryController {
   EnquiryView get(@PathVariable EnquiryId id, @SignedIn Actor actor) {
     Enquiry e = enquiries.readable(id, actor);
     return new EnquiryView(
-        row(e, actor, settings.amounts()),
+        row(e, actor, settings.amounts(), Map.of()),
         activities.of(ActivityService.On.enquiry(id)),
         likeness.find(
             new Likeness.Asked(e.name(), e.email(), e.phone(), e.postal(), e.town()),

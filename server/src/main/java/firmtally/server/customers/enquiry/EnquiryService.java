@@ -74,7 +74,13 @@ public class EnquiryService implements DueWork {
    * @param byWorth the most money first, else the newest
    */
   record Filter(
-      String state, PersonId owner, String source, String campaign, String text, boolean byWorth) {}
+      String state,
+      PersonId owner,
+      String source,
+      String campaign,
+      String text,
+      String own,
+      boolean byWorth) {}
 
   List<Enquiry> page(Filter filter, Cursor after, int most, Actor actor) {
     return store.page(filter, after, most, actor);

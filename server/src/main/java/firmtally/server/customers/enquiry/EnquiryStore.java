@@ -2,6 +2,7 @@ package firmtally.server.customers.enquiry;
 
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
+import firmtally.server.company.ownfield.OwnFieldSql;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
@@ -95,6 +96,7 @@ class EnquiryStore {
           "q",
           Where.anywhere(filter.text()));
     }
+    OwnFieldSql.narrow(where, "enquiry", "e.id", filter.own());
     return where
         .bind(
             Visibility.bind(

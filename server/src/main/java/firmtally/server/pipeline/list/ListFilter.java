@@ -99,7 +99,7 @@ public final class ListFilter {
       where.and("o.account_id = :account", "account", query.account());
     }
     narrowByWords(where, query);
-    OwnFieldSql.narrow(where, "o.id", query.own());
+    OwnFieldSql.narrow(where, "opportunity", "o.id", query.own());
     narrowByAttention(where, query.attention());
   }
 

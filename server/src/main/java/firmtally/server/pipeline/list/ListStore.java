@@ -5,14 +5,12 @@ import firmtally.core.pipeline.OpenOpportunity;
 import firmtally.core.pipeline.OpenTotal;
 import firmtally.server.access.Actor;
 import firmtally.server.access.Visibility;
-import firmtally.server.company.ownfield.OwnField;
 import firmtally.server.company.ownfield.OwnFieldService;
 import firmtally.server.platform.database.Columns;
 import firmtally.server.platform.database.Sql;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.OpportunityId;
-import firmtally.server.platform.ids.OwnFieldId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Cursor;
 import firmtally.server.reporting.metrics.Dimension;
@@ -23,7 +21,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.joda.money.CurrencyUnit;
@@ -143,23 +140,13 @@ class ListStore {
 
   /** What the own fields that lists show hold, read for all rows at once. */
   private List<ListService.OpportunityRow> withOwn(List<ListService.OpportunityRow> rows) {
-    List<OwnField> shown = fields.inList("opportunity");
-    if (shown.isEmpty()) {
-      return rows;
-    }
-    Map<Long, Map<OwnFieldId, String>> values =
-        fields.values("opportunity", rows.stream().map(ListService.OpportunityRow::id).toList());
-    return rows.stream()
-        .map(
-            row -> {
-              Map<String, String> own = new LinkedHashMap<>();
-              Map<OwnFieldId, String> has = values.getOrDefault(row.id().value(), Map.of());
-              shown.stream()
-                  .filter(field -> has.containsKey(field.id()))
-                  .forEach(field -> own.put(field.id().toString(), has.get(field.id())));
-              return row.with(own);
-            })
-        .toList();
+    Map<Long, Map<String, String>> listed =
+        fields.listed("opportunity", rows.stream().map(ListService.OpportunityRow::id).toList());
+    return listed.isEmpty()
+        ? rows
+        : rows.stream()
+            .map(row -> row.with(listed.getOrDefault(row.id().value(), Map.of())))
+            .toList();
   }
 
   /** The groups of the list, or those within one of them, with what they come to. */

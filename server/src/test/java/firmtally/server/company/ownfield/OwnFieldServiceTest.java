@@ -197,24 +197,30 @@ class OwnFieldServiceTest {
     database.act(() -> fields.set("account", new RecordId(1), 0, one, actor));
     database.act(() -> fields.set("account", new RecordId(2), 0, two, actor));
     Where where = new Where();
-    OwnFieldSql.narrow(where, "r.id", terms.replace(';', '|'));
-    List<String> ids =
-        where
-            .bind(
-                database
-                    .sql()
-                    .sql(
-                        "SELECT CAST(r.id AS TEXT) FROM (SELECT 1 AS id UNION SELECT 2) r "
-                            + where.sql()))
-            .query(String.class)
-            .list();
-    assertThat(ids).isEqualTo(found == null ? List.of() : List.of(found));
+    OwnFieldSql.narrow(where, "account", "r.id", terms.replace(';', '|'));
+    assertThat(narrowed(where)).isEqualTo(found == null ? List.of() : List.of(found));
+    // Another kind of record may have the same number; what stands in a field is none of it.
+    Where others = new Where();
+    OwnFieldSql.narrow(others, "product", "r.id", terms.replace(';', '|'));
+    assertThat(narrowed(others)).isEmpty();
+  }
+
+  private List<String> narrowed(Where where) {
+    return where
+        .bind(
+            database
+                .sql()
+                .sql(
+                    "SELECT CAST(r.id AS TEXT) FROM (SELECT 1 AS id UNION SELECT 2) r "
+                        + where.sql()))
+        .query(String.class)
+        .list();
   }
 
   @ParameterizedTest
   @CsvSource({"rail", "1", "1~5", "x=5", "2>=much", "=5"})
   void whatIsNotWrittenSoIsRefused(String terms) {
-    assertThatThrownBy(() -> OwnFieldSql.narrow(new Where(), "r.id", terms))
+    assertThatThrownBy(() -> OwnFieldSql.narrow(new Where(), "account", "r.id", terms))
         .isInstanceOf(BadInput.class)
         .hasMessageContaining("own");
   }
