@@ -28,6 +28,7 @@
   );
   const fields = $derived((ownFields.data?.fields ?? []).filter((field) => field.record === 'account'));
   const shown = $derived(fields.filter((field) => field.inList));
+  const narrowed = $derived(new URLSearchParams({ q, own }).toString());
   const COLUMNS = [
     { label: 'Number' },
     { label: 'Name' },
@@ -48,6 +49,11 @@
     <input class="box" placeholder="Name, number, town or industry" aria-label="Filter" bind:value={q} />
     <a class="act" href="/accounts/ranking">Ranking</a>
     {#if session.sells || session.administrates}<a class="act" href="/import?kind=accounts">Import</a>{/if}
+    {#if session.manages}<span class="files"
+        ><a href="/api/accounts/accounts.csv?{narrowed}" download aria-label="These accounts as CSV">CSV</a>
+        <a href="/api/accounts/accounts.xlsx?{narrowed}" download aria-label="These accounts as XLSX">XLSX</a
+        ></span
+      >{/if}
     {#if session.sells}<button class="act main" onclick={() => (opening = true)}
         ><Icon name="plus" size={13} />New account</button
       >{/if}

@@ -12,7 +12,7 @@ import firmtally.core.worksheet.Recurring;
 import firmtally.core.worksheet.Terms;
 import firmtally.core.worksheet.Totals;
 import firmtally.core.worksheet.Worksheet;
-import java.math.BigDecimal;
+import firmtally.formats.writing.Writing;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -197,9 +197,9 @@ class WholeWayTest {
         code, Optional.of("bench"), UnitPrice.parse(list), UnitPrice.parse(cost), TAX);
   }
 
+  /** As in Germany, where the company is. */
   private static String shown(Money amount) {
-    BigDecimal number = amount.getAmount();
-    return String.format("%,.2f", number).replace(',', ' ');
+    return Writing.of("DE").number(amount.getAmount(), 2);
   }
 
   private void quoteAndSend() {

@@ -107,7 +107,7 @@ class OwnFieldTest {
     String account = "" + HOUSE.accountOf("mara", 0);
     set(rep, "account", Long.parseLong(account), 0, Map.of("" + grade, "gold")).is(204);
     long enquiry = rep.rows("/api/enquiries").get(0).path("id").asLong();
-    set(rep, "enquiry", enquiry, 0, Map.of("" + hall, "12.5")).is(204);
+    set(administrator, "enquiry", enquiry, 0, Map.of("" + hall, "12.5")).is(204);
     Guest.Answer product = rep.get("/api/products/BS-15").is(200);
     long id = product.body().path("id").asLong();
     set(administrator, "product", id, 0, Map.of("" + shelf, "B 12")).is(204);
@@ -118,6 +118,17 @@ class OwnFieldTest {
     assertThat(listed("/api/products/list", shelf + "=b 12", "code", shelf))
         .containsExactly("BS-15", "B 12");
     assertThat(listed("/api/accounts", grade + "=silver", "id", grade)).isEmpty();
+    String file = administrator.get("/api/accounts/accounts.csv?q=" + "&own=").is(200).words();
+    assertThat(file.lines().findFirst().orElseThrow())
+        .startsWith("Number,Name,Kind")
+        .endsWith("Loyalty");
+    assertThat(file).contains("gold");
+    rep.get("/api/accounts/accounts.csv").is(403);
+    assertThat(administrator.get("/api/accounts/accounts.csv?q=nobody").is(200).words().lines())
+        .hasSize(1);
+    administrator.get("/api/accounts/accounts.xlsx").is(200);
+    assertThat(administrator.get("/api/catalogue/products.csv").is(200).words())
+        .contains(",Shelf", "B 12");
     // The number of a field of products says nothing of accounts, whichever ids they have.
     assertThat(listed("/api/accounts", shelf + "=B 12", "id", shelf)).isEmpty();
     rep.get("/api/accounts?own=nonsense").is(422);

@@ -5,12 +5,16 @@ import firmtally.formats.table.TableWriter;
 import firmtally.server.catalogue.pricerule.PriceRuleService;
 import firmtally.server.catalogue.product.Product;
 import firmtally.server.catalogue.product.ProductService;
+import firmtally.server.company.ownfield.OwnField;
+import firmtally.server.company.ownfield.OwnFieldService;
+import firmtally.server.platform.ids.OwnFieldId;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.springframework.stereotype.Service;
 
 /**
@@ -50,18 +54,28 @@ class CatalogueFiles {
 
   private final ProductService catalogue;
   private final PriceRuleService rules;
+  private final OwnFieldService fields;
 
-  CatalogueFiles(ProductService catalogue, PriceRuleService rules) {
+  CatalogueFiles(ProductService catalogue, PriceRuleService rules, OwnFieldService fields) {
     this.catalogue = catalogue;
     this.rules = rules;
+    this.fields = fields;
   }
 
   byte[] products(boolean asWorkbook) {
+    List<OwnField> added = fields.of("product");
+    List<TableWriter.Column> columns = new ArrayList<>(PRODUCTS);
+    added.forEach(field -> columns.add(OwnFieldService.column(field)));
+    List<Product> all = catalogue.all();
+    Map<String, Map<OwnFieldId, String>> own = catalogue.own(all);
     List<List<Object>> rows = new ArrayList<>();
-    for (Product p : catalogue.all()) {
-      rows.add(cells(p));
+    for (Product p : all) {
+      List<Object> cells = new ArrayList<>(cells(p));
+      Map<OwnFieldId, String> has = own.getOrDefault(p.code(), Map.of());
+      added.forEach(field -> cells.add(OwnFieldService.cell(field, has.get(field.id()))));
+      rows.add(cells);
     }
-    return written("Products", PRODUCTS, rows, asWorkbook);
+    return written("Products", columns, rows, asWorkbook);
   }
 
   /** A product as the columns hold it. */

@@ -10,6 +10,7 @@ import firmtally.server.platform.database.Remembered;
 import firmtally.server.platform.files.FileService;
 import firmtally.server.platform.files.Pictures;
 import firmtally.server.platform.ids.AccountId;
+import firmtally.server.platform.ids.OwnFieldId;
 import firmtally.server.platform.ids.ProductId;
 import firmtally.server.platform.search.SearchIndex;
 import firmtally.server.platform.web.BadInput;
@@ -168,6 +169,15 @@ public class ProductService {
   /** A product as typed or as a file holds it; every problem is gathered in the input. */
   public Optional<Product> read(ProductForm typed, Input input) {
     return new ProductReader(input).read(typed);
+  }
+
+  /** What products have in their own fields, by their codes. */
+  public Map<String, Map<OwnFieldId, String>> own(List<Product> products) {
+    Map<String, ProductId> ids = store.ids(products.stream().map(Product::code).toList());
+    Map<Long, Map<OwnFieldId, String>> values = fields.values("product", ids.values());
+    Map<String, Map<OwnFieldId, String>> byCode = new HashMap<>();
+    ids.forEach((code, id) -> byCode.put(code, values.getOrDefault(id.value(), Map.of())));
+    return byCode;
   }
 
   /** What products have in the own fields that lists show, by their codes. */

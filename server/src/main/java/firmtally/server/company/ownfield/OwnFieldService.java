@@ -1,5 +1,6 @@
 package firmtally.server.company.ownfield;
 
+import firmtally.formats.table.TableWriter;
 import firmtally.server.access.Actor;
 import firmtally.server.company.SettingsService;
 import firmtally.server.company.ownfield.OwnField.OwnFieldForm;
@@ -10,7 +11,9 @@ import firmtally.server.platform.ids.OwnFieldId;
 import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.records.Records;
 import firmtally.server.platform.web.Input;
+import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.NotThere;
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -196,6 +199,18 @@ public class OwnFieldService {
   /** What some records have, by the number of each. */
   public Map<Long, Map<OwnFieldId, String>> values(String record, Collection<? extends Id> ids) {
     return of(record).isEmpty() || ids.isEmpty() ? Map.of() : store.values(record, ids);
+  }
+
+  /** A field as a column of a file. */
+  public static TableWriter.Column column(OwnField field) {
+    return field.kind().isNumber()
+        ? new TableWriter.Column(field.name(), "#,##0.####", false)
+        : TableWriter.Column.text(field.name());
+  }
+
+  /** What stands in a field as a cell of a file; null for nothing. */
+  public static Object cell(OwnField field, @MaybeNull String value) {
+    return value != null && field.kind().isNumber() ? new BigDecimal(value) : value;
   }
 
   /**

@@ -7,6 +7,7 @@ import firmtally.server.platform.ids.AccountId;
 import firmtally.server.platform.ids.ContactId;
 import firmtally.server.platform.ids.NoteId;
 import firmtally.server.platform.web.Cursor;
+import firmtally.server.platform.web.Download;
 import firmtally.server.platform.web.Idempotency;
 import firmtally.server.platform.web.MaybeNull;
 import firmtally.server.platform.web.Paged;
@@ -14,6 +15,7 @@ import firmtally.server.platform.web.Versions;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -31,11 +33,14 @@ class AccountController {
   private static final int PAGE = 100;
   private final AccountService accounts;
   private final OwnFieldService fields;
+  private final AccountFiles files;
   private final Idempotency once;
 
-  AccountController(AccountService accounts, OwnFieldService fields, Idempotency once) {
+  AccountController(
+      AccountService accounts, OwnFieldService fields, AccountFiles files, Idempotency once) {
     this.accounts = accounts;
     this.fields = fields;
+    this.files = files;
     this.once = once;
   }
 
@@ -64,6 +69,24 @@ class AccountController {
         fields.listed("account", found.stream().map(Account::id).toList());
     return Paged.of(found, PAGE, last -> new Cursor(last.name(), last.id()))
         .map(a -> row(a, has.getOrDefault(a.id().value(), Map.of())));
+  }
+
+  /** The accounts of the list as CSV, with the headings that an import asks for; for managers. */
+  @GetMapping(path = "/accounts.csv", produces = Download.CSV)
+  ResponseEntity<byte[]> csv(
+      @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String own,
+      @SignedIn Actor actor) {
+    return Download.of(files.accounts(q, own, false, actor), "accounts.csv", Download.CSV);
+  }
+
+  /** The same as XLSX. */
+  @GetMapping(path = "/accounts.xlsx", produces = Download.XLSX)
+  ResponseEntity<byte[]> xlsx(
+      @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String own,
+      @SignedIn Actor actor) {
+    return Download.of(files.accounts(q, own, true, actor), "accounts.xlsx", Download.XLSX);
   }
 
   private static AccountRow row(Account a, Map<String, String> own) {
