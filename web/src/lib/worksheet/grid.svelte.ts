@@ -1,3 +1,4 @@
+import { bare } from '$lib/ui/format';
 import type { Editor } from './editor.svelte';
 import {
   COLUMNS,
@@ -20,6 +21,7 @@ export type Editing = {
   leaves: boolean;
 };
 
+const HAVE_FIGURES = new Set<Column>(['quantity', 'list', 'price', 'discount']);
 const PAGE = 12;
 
 /**
@@ -215,7 +217,9 @@ export class Grid {
     const now = line && field ? (line[field] ?? '') : line ? countsAs(line) : '';
     this.editor.endStep();
     this.editor.typing = line?.id ?? '';
-    this.editing = { column: this.column, text: text ?? now, leaves: text !== undefined };
+    // As it is read beside it; nothing is sent unless something is typed.
+    const read = HAVE_FIGURES.has(this.column) ? bare(now) : now;
+    this.editing = { column: this.column, text: text ?? read, leaves: text !== undefined };
     if (text !== undefined && this.column !== 'code') this.typed(text);
   }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { NEUTRAL, writesAs } from '$lib/ui/format';
 import { Editor } from './editor.svelte';
 import { Grid } from './grid.svelte';
 import { home, line, view } from './testing';
@@ -29,6 +30,21 @@ describe('moving about', () => {
     expect(at(g)).toBe('3 code');
     g.page(-1);
     expect(g.row).toBe(0);
+  });
+
+  it('opens a figure as the country writes it, and a code as it is', () => {
+    writesAs({ ...NEUTRAL, decimal: ',', group: '.' });
+    const g = grid([line('a', { product: '12.5', quantity: '1.5', unitPrice: '379.05' })]);
+    const opened = (column: 'quantity' | 'price' | 'code') => {
+      g.go(0, column);
+      g.edit();
+      const text = g.editing?.text;
+      g.cancel();
+      return text;
+    };
+    expect([opened('quantity'), opened('price'), opened('code')]).toEqual(['1,5', '379,05', '12.5']);
+    expect(g.editor.lines[0]?.quantity).toBe('1.5');
+    writesAs(NEUTRAL);
   });
 
   it('goes on a heading only to what it has', () => {

@@ -82,3 +82,15 @@
   </Rows>
 </div>
 <Ask bind:open={opening} title="New account" wide><NewAccount /></Ask>
+
+<style>
+  .files {
+    display: flex;
+    gap: 8px;
+  }
+  @media (max-width: 800px) {
+    .files {
+      display: none;
+    }
+  }
+</style>

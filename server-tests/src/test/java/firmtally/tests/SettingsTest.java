@@ -314,23 +314,7 @@ class SettingsTest {
   @Test
   void theNameAndTheLogoStandOnTheCustomersPages() throws IOException {
     JsonNode before = manager.get("/api/company/particulars").is(200).body();
-    Map<String, Object> typed = new HashMap<>();
-    for (String name :
-        List.of(
-            "name",
-            "street",
-            "postal",
-            "town",
-            "country",
-            "phone",
-            "email",
-            "website",
-            "taxId",
-            "registration",
-            "bank",
-            "language")) {
-      typed.put(name, before.path(name).asString());
-    }
+    Map<String, Object> typed = Particulars.typed(before);
     typed.put("colour", "#zz");
     long version = before.path("version").asLong();
     String path = "/api/company/particulars";

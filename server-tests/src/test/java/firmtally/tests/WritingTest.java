@@ -24,37 +24,13 @@ import tools.jackson.databind.JsonNode;
 
 /** Figures and days as in a country, papers and letters in the customer's language. */
 class WritingTest {
-  private static final String PARTICULARS = "/api/company/particulars";
-  private static final List<String> TYPED =
-      List.of(
-          "name",
-          "street",
-          "postal",
-          "town",
-          "country",
-          "phone",
-          "email",
-          "website",
-          "taxId",
-          "registration",
-          "bank",
-          "language",
-          "colour");
   @RegisterExtension static final House HOUSE = House.withDemoData();
   private final Guest rep = Guest.signedIn(HOUSE, "mara");
   private final Guest manager = Guest.signedIn(HOUSE, "helen");
   private final Guest controller = Guest.signedIn(HOUSE, "otto");
 
   private Guest.Answer writeAsIn(String region) {
-    JsonNode now = manager.get(PARTICULARS).is(200).body();
-    Map<String, Object> typed = new HashMap<>();
-    TYPED.forEach(name -> typed.put(name, now.path(name).asString()));
-    typed.put("region", region);
-    return manager.send(
-        HttpMethod.PUT,
-        PARTICULARS,
-        typed,
-        Map.of("If-Match", "\"" + now.path("version").asLong() + "\""));
+    return Particulars.change(manager, "region", region);
   }
 
   @AfterEach
@@ -142,7 +118,7 @@ class WritingTest {
     assertThat(writing.path("firstDay").asInt()).isEqualTo(7);
     assertThat(writeAsIn("XX").is(422).text("/problems/0/at")).isEqualTo("region");
     JsonNode india =
-        rep.get(PARTICULARS + "/writings")
+        rep.get(Particulars.DOOR + "/writings")
             .is(200)
             .body()
             .valueStream()

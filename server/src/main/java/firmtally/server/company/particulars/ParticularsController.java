@@ -58,12 +58,18 @@ class ParticularsController {
   /** The ways of writing figures and days that a company may take, by the names of countries. */
   @GetMapping("/writings")
   List<CountryWriting> writings(@SignedIn Actor actor) {
-    return Stream.concat(
-            Stream.of(writing("")),
-            Writing.regions().stream()
-                .map(ParticularsController::writing)
-                .sorted(Comparator.comparing(CountryWriting::name)))
-        .toList();
+    return Writings.ALL;
+  }
+
+  /** Worked out when they are first asked for: the data of 250 countries are read for them. */
+  private static final class Writings {
+    static final List<CountryWriting> ALL =
+        Stream.concat(
+                Stream.of(writing("")),
+                Writing.regions().stream()
+                    .map(ParticularsController::writing)
+                    .sorted(Comparator.comparing(CountryWriting::name)))
+            .toList();
   }
 
   private static CountryWriting writing(String code) {

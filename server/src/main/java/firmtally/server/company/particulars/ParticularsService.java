@@ -13,6 +13,7 @@ import firmtally.server.platform.ids.RecordId;
 import firmtally.server.platform.web.BadInput;
 import firmtally.server.platform.web.Input;
 import firmtally.server.platform.web.MaybeNull;
+import firmtally.server.platform.web.Written;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -140,8 +141,7 @@ public class ParticularsService {
 
   /** The words of papers in a language, and how the company writes; blank for its own language. */
   public PaperWords words(String language) {
-    Particulars now = get();
-    return PaperWords.of(language.isEmpty() ? now.language() : language, Writing.of(now.region()));
+    return PaperWords.of(language.isEmpty() ? get().language() : language, Written.writing());
   }
 
   private static String colour(Input input, String typed) {
