@@ -3,9 +3,10 @@ import { svelteTesting } from '@testing-library/svelte/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vitest/config';
 import { guide } from './guide';
+import { language } from './words.js';
 
 export default defineConfig({
-  plugins: [guide(), tailwindcss(), sveltekit(), svelteTesting()],
+  plugins: [language(), guide(), tailwindcss(), sveltekit(), svelteTesting()],
   // The content policy allows no data: addresses for fonts.
   build: { assetsInlineLimit: 0 },
   // The guide and its pictures lie with the other documents.
