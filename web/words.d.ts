@@ -10,5 +10,5 @@ export type Phrase = {
 export function phrases(source: string, file: string): Phrase[];
 export function translated(source: string, file: string, words: Record<string, string>): string;
 export function partOf(path: string): string;
-export function gathered(root: string): Record<string, Record<string, string>>;
+export function byPart(root: string): Record<string, Record<string, string>>;
 export function language(name?: string): Plugin;

@@ -137,7 +137,7 @@ function sources(folder) {
 }
 
 /** Words by part, from the sources of a folder. */
-export function gathered(root) {
+export function byPart(root) {
   const parts = {};
   for (const path of sources(join(root, 'src'))) {
     const name = relative(root, path);
@@ -182,7 +182,7 @@ if (process.argv[1]?.endsWith('words.js')) {
   mkdirSync(folder, { recursive: true });
   let count = 0;
   let done = 0;
-  for (const [part, words] of Object.entries(gathered('.'))) {
+  for (const [part, words] of Object.entries(byPart('.'))) {
     const kept = Object.fromEntries(Object.keys(words).map((text) => [text, known[text] ?? '']));
     count += Object.keys(kept).length;
     done += Object.values(kept).filter(Boolean).length;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { gathered, partOf, phrases, translated } from '../../words.js';
+import { byPart, partOf, phrases, translated } from '../../words.js';
 
 const COMPONENT = `<script lang="ts">
   import { day } from '$lib/ui/format';
@@ -43,8 +43,8 @@ describe('the words of the interface', () => {
     expect(partOf('src/routes/(house)/+page.svelte')).toBe('pages');
   });
 
-  it('are gathered by part', () => {
-    const parts = gathered('.');
+  it('are collected by part', () => {
+    const parts = byPart('.');
     expect(Object.keys(parts)).toContain('quote');
     expect(parts['settings']).toHaveProperty('Figures, days and paper as in');
     expect(Object.values(parts).flatMap((part) => Object.keys(part))).not.toContain('figure quiet');
