@@ -32,6 +32,8 @@ export function figure(text: string | null | undefined): string {
   if (text === null || text === undefined || text === '') {
     return '–';
   }
+  // What is still being typed, such as 12*4, is no figure yet.
+  if (!/^-?\d+(\.\d*)?$/.test(text)) return text;
   const negative = text.startsWith('-');
   const [whole = '', decimals] = (negative ? text.slice(1) : text).split('.');
   return (negative ? '−' : '') + inGroups(whole) + (decimals ? writing.decimal + decimals : '');

@@ -158,6 +158,26 @@ class FollowUpTest {
                 "SELECT COUNT(*) FROM outgoing_email WHERE subject = 'Zu Bodenwaage'"
                     + " AND text LIKE 'Guten Tag Ada Fallow,%Interesse an Bodenwaage%Mara Lind%'"))
         .isEqualTo(1);
+    // A text that somebody emptied is not sent.
+    JsonNode text = null;
+    for (JsonNode one : administrator.get("/api/texts").is(200).body().path("texts")) {
+      boolean isIt = one.path("purpose").asString().equals("introduction-email");
+      text = isIt && one.path("language").asString().equals("de") ? one : text;
+    }
+    String path = "/api/texts/" + text.path("id").asLong();
+    long version = text.path("version").asLong();
+    administrator
+        .send(HttpMethod.PUT, path, Map.of("body", ""), Map.of("If-Match", "\"" + version + "\""))
+        .is(204);
+    long silent = Sales.newOpportunity(rep, "Ohne Worte", customer);
+    assertThat(firing("Introduced", silent).path("done").asString()).contains("is empty");
+    administrator
+        .send(
+            HttpMethod.PUT,
+            path,
+            Map.of("body", text.path("body").asString()),
+            Map.of("If-Match", "\"" + (version + 1) + "\""))
+        .is(204);
     administrator.send(HttpMethod.DELETE, DOOR + "/" + id, null, Map.of()).is(204);
   }
 

@@ -3,6 +3,7 @@ package firmtally.server.company.ownfield;
 import firmtally.server.platform.database.Where;
 import firmtally.server.platform.ids.OwnFieldId;
 import firmtally.server.platform.web.BadInput;
+import firmtally.server.platform.web.TypedNumber;
 import java.math.BigDecimal;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -73,8 +74,10 @@ public final class OwnFieldSql {
       return value;
     }
     try {
-      return new BigDecimal(value.strip()).movePointRight(SCALE).longValue();
-    } catch (NumberFormatException e) {
+      return new BigDecimal(TypedNumber.plain(value.strip(), SCALE))
+          .movePointRight(SCALE)
+          .longValue();
+    } catch (IllegalArgumentException e) {
       throw BadInput.at("own", "Enter a number or a day behind " + sign + ".");
     }
   }

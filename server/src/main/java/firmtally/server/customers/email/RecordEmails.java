@@ -261,9 +261,17 @@ public class RecordEmails {
     return PURPOSES.stream().map(Purpose::word).collect(Collectors.toSet());
   }
 
-  /** A text of the settings in the language of whom a record is about, fields and all. */
+  /**
+   * A text of the settings in the language of whom a record is about, fields and all.
+   *
+   * @throws NotPossible where it was emptied: nobody is sent an email without words
+   */
   public String text(String kind, RecordId id, String purpose) {
-    return words.texts().find(Purpose.of(purpose), "", store.addressee(kind, id).language());
+    String text = words.texts().find(Purpose.of(purpose), "", store.addressee(kind, id).language());
+    if (text.isBlank()) {
+      throw new NotPossible("The text of the settings for it is empty.");
+    }
+    return text;
   }
 
   /** What an answer refers to: what the email answered itself, then the email. */

@@ -77,7 +77,7 @@ public final class Amounts {
       throw new IllegalArgumentException("Enter an amount of 0 or more, for example 1250.50.");
     }
     boolean isEither = currency.getDecimalPlaces() < 3 && EITHER.matcher(typed.strip()).matches();
-    if (isEither && Written.writing().decimal() == ',') {
+    if (isEither && Written.writing().group() == '.') {
       return Money.of(currency, new BigDecimal(text.replace(".", "")));
     }
     if (isEither) {

@@ -3,6 +3,7 @@ package firmtally.server.platform.web;
 import com.ezylang.evalex.EvaluationException;
 import com.ezylang.evalex.Expression;
 import com.ezylang.evalex.parser.ParseException;
+import firmtally.formats.writing.Writing;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.regex.Matcher;
@@ -12,8 +13,8 @@ import java.util.regex.Pattern;
  * Numbers as people type and paste them: {@code 379.05}, {@code 379,05}, {@code 1.234,50}, {@code
  * 1'234.50}, with the sign or code of a currency or a unit beside them ({@code 1,250.50 €}, {@code
  * EUR 450}, {@code 3 pcs}), and small sums such as {@code 12*4} or {@code 1200/3}. {@code 1,200}
- * can be read in two ways: it is read as the company's country writes, and refused where it has
- * named none.
+ * can be read in two ways: it is read as the company's country writes, and refused where a comma
+ * means nothing there or no country was named.
  */
 public final class TypedNumber {
   private static final Pattern SUM = Pattern.compile("[-+*/(). 0-9]{1,60}");
@@ -63,10 +64,14 @@ public final class TypedNumber {
     String text = SPACES.matcher(bare(typed)).replaceAll("");
     text = APOSTROPHES.matcher(text).replaceAll("");
     text = text.replace('×', '*').replace('÷', '/').replace('−', '-');
-    if (EITHER.matcher(text).matches() && !Written.writing().region().isEmpty()) {
-      return text.replace(",", Written.writing().decimal() == ',' ? "." : "");
-    }
     if (EITHER.matcher(text).matches()) {
+      Writing ours = Written.writing();
+      if (ours.decimal() == ',') {
+        return text.replace(',', '.');
+      }
+      if (ours.group() == ',') {
+        return text.replace(",", "");
+      }
       throw eitherWay(typed, text.replace(",", ""), text.replace(',', '.'));
     }
     if (GROUPED_BY_POINT.matcher(text).matches()) {

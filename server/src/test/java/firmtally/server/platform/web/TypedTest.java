@@ -65,6 +65,12 @@ class TypedTest {
     Written.as(Writing.of("US"));
     assertThat(TypedNumber.plain("1,200", 4)).isEqualTo("1200");
     assertThatIllegalArgumentException().isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "1.200"));
+    // A comma means nothing in Switzerland, nor a point in France.
+    Written.as(Writing.of("CH"));
+    assertThatIllegalArgumentException().isThrownBy(() -> TypedNumber.plain("1,200", 4));
+    Written.as(Writing.of("FR"));
+    assertThat(TypedNumber.plain("1,200", 4)).isEqualTo("1.200");
+    assertThatIllegalArgumentException().isThrownBy(() -> Amounts.parse(CurrencyUnit.EUR, "1.200"));
     Written.as(Writing.of("DE"));
     assertThat(TypedNumber.plain("1,200", 4)).isEqualTo("1.200");
     assertThat(Amounts.parse(CurrencyUnit.EUR, "1.200")).hasToString("EUR 1200.00");
