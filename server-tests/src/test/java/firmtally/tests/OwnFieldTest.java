@@ -123,6 +123,22 @@ class OwnFieldTest {
         .startsWith("Number,Name,Kind")
         .endsWith("Loyalty");
     assertThat(file).contains("gold");
+    // What is exported comes back: nothing is new or wrong, and only what has own fields is set
+    // again.
+    for (String kind : List.of("accounts/accounts", "catalogue/products")) {
+      JsonNode again =
+          Importing.of(
+                  administrator,
+                  kind.replaceAll(".*/", ""),
+                  administrator.get("/api/" + kind + ".csv").is(200).bytes())
+              .checked()
+              .view();
+      assertThat(again.path("bad").asInt()).as(again.path("problems").toString()).isZero();
+      assertThat(again.path("added").asInt()).isZero();
+      assertThat(again.path("changed").asInt())
+          .as(again.path("changedRows").toString())
+          .isEqualTo(1);
+    }
     rep.get("/api/accounts/accounts.csv").is(403);
     assertThat(administrator.get("/api/accounts/accounts.csv?q=nobody").is(200).words().lines())
         .hasSize(1);
